@@ -1,0 +1,79 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Slot, usePathname, useRouter } from 'expo-router';
+import { useEffect } from 'react';
+import { View } from 'react-native';
+import { ApiError } from '../data/api';
+import { useHouse } from '../data/house';
+import { useLiveLine } from '../data/use-live-line';
+import { Failed, RowsComing } from '../parts/states';
+import { Frame } from '../screens/frame';
+import { useTheme } from '../theme/use-theme';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // A refusal stays a refusal; only what never arrived is worth asking again.
+      retry: (count, error) => count < 3 && !(error instanceof ApiError && error.status >= 400),
+      // Without signal the cache answers, and the live line says what was missed.
+      networkMode: 'always',
+      refetchOnWindowFocus: false,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+const entrances = ['/sign-in', '/set-up'];
+
+/** Sends whoever is not signed in to the entrance, and whoever is, inside. */
+const Door = () => {
+  const theme = useTheme();
+  const path = usePathname();
+  const router = useRouter();
+  const { data: house, isError, refetch } = useHouse();
+  const isSignedIn = Boolean(house?.me);
+  const isAtEntrance = entrances.includes(path);
+  const wanted = !house
+    ? null
+    : house.me
+      ? isAtEntrance || path === '/'
+        ? '/line'
+        : null
+      : house.isSetUp
+        ? '/sign-in'
+        : '/set-up';
+  const isElsewhere = wanted !== null && wanted !== path;
+  useLiveLine(isSignedIn);
+  useEffect(() => {
+    if (isElsewhere && wanted) router.replace(wanted);
+  }, [isElsewhere, wanted, router]);
+
+  const ground = { flex: 1, backgroundColor: theme.paper };
+  if (!house) {
+    return (
+      <View style={ground}>
+        {isError ? <Failed retry={() => void refetch()} /> : <RowsComing />}
+      </View>
+    );
+  }
+  if (isElsewhere) return <View style={ground} />;
+  if (isAtEntrance) {
+    return (
+      <View style={ground}>
+        <Slot />
+      </View>
+    );
+  }
+  return (
+    <Frame>
+      <Slot />
+    </Frame>
+  );
+};
+
+const Layout = () => (
+  <QueryClientProvider client={client}>
+    <Door />
+  </QueryClientProvider>
+);
+
+export default Layout;

@@ -1,0 +1,4 @@
+/** Whoever comes to the bare address is sent on by the layout. */
+const Index = () => null;
+
+export default Index;

@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { Conversation } from '../../screens/conversation';
+
+const ConversationPlace = () => {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <Conversation key={id} id={id} />;
+};
+
+export default ConversationPlace;

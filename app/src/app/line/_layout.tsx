@@ -1,0 +1,30 @@
+import { Slot } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { LineColumn } from '../../screens/line-column';
+import { useTheme } from '../../theme/use-theme';
+import { useWide } from '../../theme/use-wide';
+
+/** On a wide screen the line stays beside the conversation; on a phone one is shown at a time. */
+const LineLayout = () => {
+  const theme = useTheme();
+  const isWide = useWide();
+  if (!isWide) return <Slot />;
+  return (
+    <View style={styles.sides}>
+      <View style={[styles.line, { borderColor: theme.seam }]}>
+        <LineColumn />
+      </View>
+      <View style={styles.grow}>
+        <Slot />
+      </View>
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  sides: { flex: 1, flexDirection: 'row' },
+  line: { width: 380, borderRightWidth: 1 },
+  grow: { flex: 1, minWidth: 0 },
+});
+
+export default LineLayout;

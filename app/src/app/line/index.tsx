@@ -1,0 +1,12 @@
+import { Empty } from '../../parts/states';
+import { LineColumn } from '../../screens/line-column';
+import { useWide } from '../../theme/use-wide';
+import { words } from '../../wording';
+
+const Line = () => {
+  const isWide = useWide();
+  if (!isWide) return <LineColumn />;
+  return <Empty title={words.conversation.none} more={words.conversation.noneMore} />;
+};
+
+export default Line;

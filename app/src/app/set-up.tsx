@@ -1,0 +1,1 @@
+export { SetUp as default } from '../screens/entrance';

@@ -1,0 +1,46 @@
+import { isErrorCode, type Refusal } from '@porch/contract/errors';
+
+/** A request that was refused, or (status 0) never reached the server. */
+export class ApiError extends Error {
+  readonly refusal: Refusal;
+  readonly status: number;
+
+  constructor(status: number, refusal: Refusal) {
+    super(refusal.code);
+    this.status = status;
+    this.refusal = refusal;
+  }
+}
+
+const refusalOf = async (response: Response): Promise<Refusal> => {
+  const body = (await response.json().catch(() => null)) as Refusal | null;
+  return body && isErrorCode(body.code) ? body : { code: 'our-fault' };
+};
+
+const ask = async (path: string, init: RequestInit): Promise<Response> => {
+  const response = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null);
+  if (!response) throw new ApiError(0, { code: 'our-fault' });
+  if (!response.ok) throw new ApiError(response.status, await refusalOf(response));
+  return response;
+};
+
+const jsonHeaders = { 'content-type': 'application/json' };
+
+/** The server's HTTP interface; throws `ApiError`. What it answers is typed by the contract. */
+export const api = {
+  get: async <Answer>(path: string): Promise<Answer> => (await ask(path, {})).json(),
+  send: async <Answer>(method: 'POST' | 'PUT', path: string, body: unknown): Promise<Answer> => {
+    const response = await ask(path, { method, headers: jsonHeaders, body: JSON.stringify(body) });
+    return (response.status === 204 ? null : await response.json()) as Answer;
+  },
+  upload: async (id: string, name: string, bytes: Blob): Promise<void> => {
+    const headers = {
+      'content-type': 'application/octet-stream',
+      'x-file-name': encodeURIComponent(name),
+    };
+    await ask(`/api/files/${id}`, { method: 'PUT', headers, body: bytes });
+  },
+};
+
+export const fileAddress = (id: string, size: 'whole' | 'thumbnail'): string =>
+  `/api/files/${id}?size=${size}`;

@@ -1,0 +1,56 @@
+import type { Row } from '@porch/contract/entries';
+import type { RollPage } from '@porch/contract/team';
+import type { FileMention } from '@porch/core/conversation';
+import { useQueryClient } from '@tanstack/react-query';
+import { applyNews } from './apply';
+import { rowAhead } from './cache';
+import { useHouse } from './house';
+import { serverNow } from './live-store';
+import { type HeldFile, outbox } from './outbox';
+import { rollKey } from './roll';
+
+const toMention = ({ id, name, type, sizeBytes }: HeldFile): FileMention => ({
+  id,
+  name,
+  type,
+  sizeBytes,
+});
+
+/** What can be done in a conversation. The screen shows it at once; the outbox brings it to the server. */
+export const useDeeds = () => {
+  const client = useQueryClient();
+  const memberId = useHouse().data?.me?.id ?? '';
+
+  const newest = (row: Row): Row => client.getQueryData<RollPage>(rollKey(row.id))?.row ?? row;
+
+  const ahead = (row: Row, done: Parameters<typeof rowAhead>[1]): void =>
+    applyNews(client, [], [rowAhead(newest(row), done)]);
+
+  const happened = (id: string) => ({ id, at: serverNow(), memberId });
+
+  return {
+    say: (row: Row, text: string, files: HeldFile[]): void => {
+      const id = outbox.add(row.id, { do: 'say', text, fileIds: files.map((f) => f.id), files });
+      ahead(row, { ...happened(id), kind: 'team-said', text, files: files.map(toMention) });
+    },
+    read: (row: Row): void => {
+      const upTo = Math.floor(row.state.lastSeq);
+      const id = outbox.add(row.id, { do: 'read', upTo, files: [] });
+      ahead(row, { ...happened(id), kind: 'team-read', upTo });
+    },
+    wrapUp: (row: Row): void => {
+      const id = outbox.add(row.id, { do: 'wrap-up', files: [] });
+      ahead(row, { ...happened(id), kind: 'wrapped-up' });
+    },
+    putBy: (row: Row, until: number): void => {
+      const id = outbox.add(row.id, { do: 'put-by', until, files: [] });
+      ahead(row, { ...happened(id), kind: 'put-by', until });
+    },
+    takeBack: (row: Row): void => {
+      const id = outbox.add(row.id, { do: 'take-back', files: [] });
+      ahead(row, { ...happened(id), kind: 'taken-back' });
+    },
+  };
+};
+
+export type Deeds = ReturnType<typeof useDeeds>;

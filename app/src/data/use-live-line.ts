@@ -1,0 +1,109 @@
+import type { ToTeam } from '@porch/contract/team';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { applyNews, readAnew } from './apply';
+import { ring } from './bell';
+import { readTop } from './line';
+import { live } from './live-store';
+import { outbox } from './outbox';
+import { openTeamSocket, type TeamSocket } from './socket';
+
+const TOLD_AFTER_MS = 200;
+const TYPING_TOLD_EVERY_MS = 3_000;
+const RETRY_MS = 3_000;
+
+let socket: TeamSocket | null = null;
+let typingToldAt = 0;
+
+/** Tells the visitor that somebody writes an answer, now and then while they do. */
+export const tellTyping = (conversationId: string): void => {
+  if (Date.now() - typingToldAt < TYPING_TOLD_EVERY_MS) return;
+  typingToldAt = Date.now();
+  socket?.send({ do: 'typing', conversationId });
+};
+
+const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void => {
+  switch (message.say) {
+    case 'welcome': {
+      const { lamp, counts, seq, now } = message;
+      live.set({ lamp, counts, seq, offsetMs: now - Date.now() });
+      if (message.isTooMuch) void readAnew(client);
+      else applyNews(client, message.entries, message.rows);
+      if (message.entries.some(({ kind }) => kind === 'visitor-said')) ring();
+      tellHas();
+      break;
+    }
+    case 'entries': {
+      const { entries, rows, counts, seq } = message;
+      applyNews(client, entries, rows);
+      live.set({ counts, seq: Math.max(seq, live.now().seq) });
+      if (entries.some(({ kind }) => kind === 'visitor-said')) ring();
+      tellHas();
+      break;
+    }
+    case 'lamp':
+      live.set({ lamp: message.lamp, offsetMs: message.now - Date.now() });
+      break;
+    case 'typing': {
+      const { typing } = live.now();
+      live.set({ typing: { ...typing, [message.conversationId]: Date.now() } });
+      break;
+    }
+    case 'signed-out':
+      void client.invalidateQueries({ queryKey: ['house'] });
+      break;
+    case 'pulse':
+      break;
+  }
+};
+
+/** Keeps every cache current while somebody is signed in. Mount once. */
+export const useLiveLine = (isSignedIn: boolean): void => {
+  const client = useQueryClient();
+  useEffect(() => {
+    if (!isSignedIn) return;
+    let isOver = false;
+    let told: ReturnType<typeof setTimeout> | undefined;
+    let retry: ReturnType<typeof setTimeout> | undefined;
+
+    const tellHas = (): void => {
+      clearTimeout(told);
+      told = setTimeout(() => socket?.send({ do: 'has', seq: live.now().seq }), TOLD_AFTER_MS);
+    };
+
+    const begin = async (): Promise<void> => {
+      // The first page says up to where it goes; the socket then asks for what came after it.
+      const top = await readTop(client).catch(() => null);
+      if (isOver) return;
+      if (!top) {
+        live.set({ isConnected: false, wasConnected: true });
+        retry = setTimeout(begin, RETRY_MS);
+        return;
+      }
+      socket = openTeamSocket({
+        since: () => live.now().seq,
+        hear: (message) => hear(client, message, tellHas),
+        changed: (isConnected) => {
+          live.set(isConnected ? { isConnected, wasConnected: true } : { isConnected });
+          if (isConnected) outbox.lineBack();
+        },
+      });
+    };
+
+    void begin();
+    void outbox.start(
+      ({ entries, row }) => applyNews(client, entries, [row]),
+      // What was shown ahead of the server did not come true.
+      () => void readAnew(client),
+    );
+    return () => {
+      isOver = true;
+      clearTimeout(told);
+      clearTimeout(retry);
+      outbox.stop();
+      socket?.close();
+      socket = null;
+      live.set({ isConnected: false, wasConnected: false, seq: 0 });
+    };
+  }, [client, isSignedIn]);
+};

@@ -1,0 +1,180 @@
+import type { Row } from '@porch/contract/entries';
+import { FILE_LIMITS } from '@porch/core/files';
+import { MESSAGE_LONGEST } from '@porch/core/text';
+import ImagePlus from 'lucide-react-native/icons/image-plus';
+import X from 'lucide-react-native/icons/x';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import {
+  type NativeSyntheticEvent,
+  StyleSheet,
+  TextInput,
+  type TextInputKeyPressEventData,
+  View,
+} from 'react-native';
+import { useDeeds } from '../data/deeds';
+import { useZone } from '../data/house';
+import { keep, kept } from '../data/kept';
+import type { HeldFile } from '../data/outbox';
+import { tellTyping } from '../data/use-live-line';
+import { chooseFiles, sortFiles } from '../parts/file-chooser';
+import { Button, GlyphButton } from '../parts/press';
+import { useKeys } from '../parts/use-keys';
+import { Words } from '../parts/words';
+import { corner, plain, text as sizes, touch } from '../theme/sizes';
+import { useTheme } from '../theme/use-theme';
+import { words } from '../wording';
+import { momentInWords } from '../wording/times';
+
+const TALLEST = 180;
+
+/** Where an answer goes, in words: known before it is sent. */
+const routeOf = ({ state }: Row, now: number, zone: string): string => {
+  if (state.isHere) return words.route.here;
+  return state.movedAt === null
+    ? words.route.away
+    : words.route.gone(momentInWords(state.movedAt, now, zone));
+};
+
+/** Where an answer is written. What is typed is kept on every stroke. */
+export const Composer = (props: { row: Row; now: number; doings: ReactNode }) => {
+  const { row, now } = props;
+  const theme = useTheme();
+  const zone = useZone();
+  const { say } = useDeeds();
+  const draftKey = `porch:draft:${row.id}`;
+  const [typed, setTyped] = useState(() => kept(draftKey) ?? '');
+  const [files, setFiles] = useState<HeldFile[]>([]);
+  const [problem, setProblem] = useState('');
+  const [height, setHeight] = useState(touch);
+  const field = useRef<TextInput>(null);
+  const over = typed.trim().length - MESSAGE_LONGEST;
+  const isEmpty = typed.trim() === '' && files.length === 0;
+  useKeys({ r: () => field.current?.focus() });
+
+  const change = (next: string): void => {
+    setTyped(next);
+    keep(draftKey, next.slice(0, MESSAGE_LONGEST * 4));
+    setProblem('');
+    if (next) tellTyping(row.id);
+    else setHeight(touch);
+  };
+
+  const addFiles = (chosen: Iterable<File>): void => {
+    const sorted = sortFiles(chosen);
+    const limit = FILE_LIMITS.largestBytes;
+    setProblem(sorted.isTooLarge ? words.refusal({ code: 'too-large', limit }) : '');
+    setFiles((known) => [...known, ...sorted.files].slice(0, FILE_LIMITS.most));
+  };
+  const add = useRef(addFiles);
+  add.current = addFiles;
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const isMine = event.target === (field.current as unknown as EventTarget);
+      if (isMine && event.clipboardData?.files.length) add.current(event.clipboardData.files);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, []);
+
+  const send = (): void => {
+    if (over > 0) return;
+    if (isEmpty) {
+      setProblem(words.refusal({ code: 'text-empty' }));
+      return;
+    }
+    say(row, typed, files);
+    setFiles([]);
+    change('');
+    field.current?.focus();
+  };
+
+  const press = (event: NativeSyntheticEvent<TextInputKeyPressEventData>): void => {
+    const key = event.nativeEvent as unknown as KeyboardEvent;
+    if (key.key === 'Enter' && (key.ctrlKey || key.metaKey)) {
+      event.preventDefault();
+      send();
+    }
+    if (key.key === 'Escape') field.current?.blur();
+  };
+
+  return (
+    <View style={[styles.composer, { borderColor: theme.ink }]}>
+      <View style={styles.tray}>
+        <Words
+          kind="small"
+          tone={row.state.isHere ? 'moss' : 'slate'}
+          role="status"
+          style={styles.grow}
+        >
+          {routeOf(row, now, zone)}
+        </Words>
+        {props.doings}
+      </View>
+      {problem || over > 0 ? (
+        <Words kind="second" tone="brick" role="alert">
+          {over > 0 ? words.conversation.tooLong(over) : problem}
+        </Words>
+      ) : null}
+      {files.map((file) => (
+        <View key={file.id} style={styles.file}>
+          <Words kind="second" numberOfLines={1} style={styles.grow}>
+            {file.name}
+          </Words>
+          <GlyphButton
+            label={words.conversation.dropFile(file.name)}
+            onPress={() => setFiles(files.filter((one) => one !== file))}
+          >
+            <X size={20} color={theme.ink} aria-hidden />
+          </GlyphButton>
+        </View>
+      ))}
+      <View style={styles.write}>
+        <GlyphButton label={words.conversation.addFile} onPress={() => chooseFiles(addFiles)}>
+          <ImagePlus size={24} color={theme.ink} aria-hidden />
+        </GlyphButton>
+        <TextInput
+          ref={field}
+          multiline
+          aria-label={words.conversation.write}
+          placeholder={words.conversation.write}
+          placeholderTextColor={theme.slate}
+          value={typed}
+          onChangeText={change}
+          onKeyPress={press}
+          onContentSizeChange={({ nativeEvent }) =>
+            setHeight(Math.min(TALLEST, Math.max(touch, nativeEvent.contentSize.height)))
+          }
+          style={[
+            styles.input,
+            { height, color: theme.ink, borderColor: theme.edge, backgroundColor: theme.linen },
+          ]}
+        />
+        <Button
+          look={isEmpty ? 'edge' : 'main'}
+          label={words.conversation.send}
+          aria-disabled={isEmpty || over > 0}
+          onPress={send}
+        />
+      </View>
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  composer: { borderTopWidth: 2, paddingHorizontal: 12, paddingTop: 6, paddingBottom: 12, gap: 6 },
+  tray: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  write: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
+  file: { flexDirection: 'row', alignItems: 'center' },
+  input: {
+    flex: 1,
+    paddingHorizontal: 12,
+    paddingVertical: 11,
+    borderWidth: 1,
+    borderRadius: corner,
+    fontFamily: plain,
+    fontSize: sizes.body,
+    lineHeight: sizes.body * 1.45,
+  },
+  grow: { flex: 1 },
+});

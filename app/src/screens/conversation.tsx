@@ -1,0 +1,240 @@
+import type { Entry, FileMention } from '@porch/core/conversation';
+import { FlashList, type FlashListRef } from '@shopify/flash-list';
+import { router } from 'expo-router';
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { ApiError } from '../data/api';
+import { useDeeds } from '../data/deeds';
+import { useHouse, useZone } from '../data/house';
+import { useLive } from '../data/live-store';
+import { type DeedParcel, outbox, useOutbox } from '../data/outbox';
+import { useOlder, useRoll } from '../data/roll';
+import { LargePicture } from '../parts/large-picture';
+import { Button, GlyphButton } from '../parts/press';
+import { Sheet } from '../parts/sheet';
+import { Empty, Failed, RowsComing } from '../parts/states';
+import { useKeys } from '../parts/use-keys';
+import { useNow } from '../parts/use-now';
+import { Words } from '../parts/words';
+import { useTheme } from '../theme/use-theme';
+import { useWide } from '../theme/use-wide';
+import { words } from '../wording';
+import { dayInWords } from '../wording/times';
+import { Composer } from './composer';
+import { RollEntry, UnsentSlip } from './roll-slips';
+import { useRowDeeds } from './use-row-deeds';
+import { WhosThis } from './whos-this';
+
+const TYPING_SHOWN_MS = 6_000;
+
+type Item =
+  | { is: 'older'; key: string }
+  | { is: 'day'; key: string; at: number }
+  | { is: 'entry'; key: string; entry: Entry }
+  | { is: 'unsent'; key: string; parcel: DeedParcel }
+  | { is: 'typing'; key: string };
+
+const withDays = (entries: readonly Entry[], zone: string): Item[] => {
+  let day = '';
+  return entries.flatMap((entry): Item[] => {
+    const its = dayInWords(entry.at, zone);
+    const item: Item = { is: 'entry', key: `${entry.seq}`, entry };
+    if (its === day) return [item];
+    day = its;
+    return [{ is: 'day', key: `day ${entry.seq}`, at: entry.at }, item];
+  });
+};
+
+/** Whether somebody really looks at this screen now. */
+const useIsLooking = (): boolean => {
+  const [isLooking, setLooking] = useState(() => document.visibilityState === 'visible');
+  useEffect(() => {
+    const look = (): void => setLooking(document.visibilityState === 'visible');
+    document.addEventListener('visibilitychange', look);
+    return () => document.removeEventListener('visibilitychange', look);
+  }, []);
+  return isLooking;
+};
+
+/** One conversation: its roll, and where the answer is written. */
+export const Conversation = ({ id }: { id: string }) => {
+  const theme = useTheme();
+  const isWide = useWide();
+  const zone = useZone();
+  const now = useNow();
+  const house = useHouse().data;
+  const roll = useRoll(id);
+  const older = useOlder(id);
+  const { read } = useDeeds();
+  const { queue, refusals } = useOutbox();
+  const { typing } = useLive();
+  const isLooking = useIsLooking();
+  const list = useRef<FlashListRef<Item>>(null);
+  const [picture, setPicture] = useState<FileMention | null>(null);
+  const [isWhoOpen, setWhoOpen] = useState(false);
+  const leave = useCallback(() => {
+    if (!isWide) router.navigate('/line');
+  }, [isWide]);
+  const { deeds, sheet } = useRowDeeds(leave);
+
+  const row = roll.data?.row;
+  const hasUnread = (row?.state.unread.length ?? 0) > 0;
+  useEffect(() => {
+    if (row && hasUnread && isLooking) read(row);
+  });
+
+  useKeys({
+    e: () => row && row.state.aside === null && deeds.wrapUp(row),
+    b: () => row && deeds.putBy(row),
+    u: () => row && row.state.aside !== null && deeds.takeBack(row),
+    Escape: () => router.navigate('/line'),
+  });
+
+  const unsent = queue.filter((parcel) => parcel.lane === id && parcel.load.do === 'say');
+  const isTyping = now > 0 && Date.now() - (typing[id] ?? 0) < TYPING_SHOWN_MS;
+  const entries = roll.data?.entries;
+  const items = useMemo((): Item[] => {
+    const sent = new Set(entries?.map((entry) => entry.id));
+    return [
+      ...(roll.data?.hasOlder ? [{ is: 'older', key: 'older' } as const] : []),
+      ...withDays(entries ?? [], zone),
+      ...unsent
+        .filter((parcel) => !sent.has(parcel.id))
+        .map((parcel): Item => ({ is: 'unsent', key: parcel.id, parcel })),
+      ...(isTyping ? [{ is: 'typing', key: 'typing' } as const] : []),
+    ];
+  }, [entries, roll.data?.hasOlder, unsent, zone, isTyping]);
+
+  const newest = items[items.length - 1]?.key;
+  useEffect(() => {
+    if (newest) list.current?.scrollToEnd({ animated: false });
+  }, [newest]);
+
+  if (roll.isError && !roll.data) {
+    const isMissing = roll.error instanceof ApiError && [400, 404].includes(roll.error.status);
+    if (!isMissing) return <Failed retry={() => void roll.refetch()} />;
+    return (
+      <Empty title={words.notFound.title} more={words.notFound.more}>
+        <Button label={words.notFound.action} onPress={() => router.navigate('/line')} />
+      </Empty>
+    );
+  }
+  if (!row) return <RowsComing />;
+
+  const name = row.state.name || words.line.nameless;
+  const memberName = (memberId: string): string =>
+    house?.team.find((member) => member.id === memberId)?.name ?? words.conversation.team;
+  const facts = { row, now, zone, memberName, openPicture: setPicture };
+  const doings =
+    row.state.aside === null ? (
+      <>
+        <Button look="bare" label={words.conversation.putBy} onPress={() => deeds.putBy(row)} />
+        <Button look="bare" label={words.conversation.wrapUp} onPress={() => deeds.wrapUp(row)} />
+      </>
+    ) : (
+      <Button look="bare" label={words.conversation.takeBack} onPress={() => deeds.takeBack(row)} />
+    );
+
+  return (
+    <View style={styles.sides}>
+      <View style={styles.whole}>
+        <View style={[styles.beam, { borderColor: theme.ink }]}>
+          {isWide ? null : (
+            <GlyphButton label={words.conversation.back} onPress={() => router.navigate('/line')}>
+              <ArrowLeft size={24} color={theme.ink} aria-hidden />
+            </GlyphButton>
+          )}
+          <Words kind="title" role="heading" aria-level={1} numberOfLines={1} style={styles.grow}>
+            {name}
+          </Words>
+          {isWide ? doings : null}
+          {isWide ? null : (
+            <Button
+              look="bare"
+              label={words.conversation.whosThis}
+              onPress={() => setWhoOpen(true)}
+            />
+          )}
+        </View>
+        <View style={styles.grow} role="log" aria-label={words.conversation.roll}>
+          <FlashList
+            ref={list}
+            data={items}
+            keyExtractor={(item) => item.key}
+            getItemType={(item) => item.is}
+            maintainVisibleContentPosition={{
+              startRenderingFromBottom: true,
+              autoscrollToBottomThreshold: 0.2,
+            }}
+            contentContainerStyle={styles.inside}
+            renderItem={({ item }) => {
+              switch (item.is) {
+                case 'older':
+                  return (
+                    <View style={styles.older}>
+                      <Button
+                        label={words.conversation.older}
+                        disabled={older.isPending}
+                        onPress={() => older.mutate()}
+                      />
+                    </View>
+                  );
+                case 'day':
+                  return (
+                    <Words kind="small" tone="slate" style={styles.day}>
+                      {dayInWords(item.at, zone)}
+                    </Words>
+                  );
+                case 'entry':
+                  return <RollEntry entry={item.entry} facts={facts} />;
+                case 'unsent':
+                  return (
+                    <UnsentSlip
+                      parcel={item.parcel}
+                      refusal={refusals[item.parcel.id]}
+                      retry={() => outbox.retry(item.parcel.id)}
+                      drop={() => outbox.drop(item.parcel.id)}
+                    />
+                  );
+                case 'typing':
+                  return (
+                    <Words kind="second" tone="slate" style={styles.day}>
+                      {words.conversation.typing(name)}
+                    </Words>
+                  );
+              }
+            }}
+          />
+        </View>
+        <Composer key={id} row={row} now={now} doings={isWide ? null : doings} />
+      </View>
+      {isWide ? <WhosThis row={row} now={now} isColumn /> : null}
+      {isWhoOpen && !isWide ? (
+        <Sheet title={words.who.title} close={() => setWhoOpen(false)}>
+          <WhosThis row={row} now={now} isColumn={false} />
+        </Sheet>
+      ) : null}
+      {picture ? <LargePicture file={picture} close={() => setPicture(null)} /> : null}
+      {sheet}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  sides: { flex: 1, flexDirection: 'row' },
+  whole: { flex: 1, minWidth: 0 },
+  beam: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 4,
+    paddingHorizontal: 8,
+    paddingVertical: 6,
+    borderBottomWidth: 2,
+  },
+  grow: { flex: 1 },
+  inside: { paddingVertical: 8 },
+  older: { padding: 12, alignItems: 'center' },
+  day: { paddingHorizontal: 24, paddingTop: 14, paddingBottom: 2 },
+});

@@ -1,0 +1,143 @@
+import { PASSWORD_SHORTEST } from '@porch/contract/limits';
+import { router } from 'expo-router';
+import { type ReactNode, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { ApiError } from '../data/api';
+import { useSetUp, useSignIn } from '../data/house';
+import { Field } from '../parts/field';
+import { LampGlyph } from '../parts/lamp-glyph';
+import { Button } from '../parts/press';
+import { Words } from '../parts/words';
+import { words } from '../wording';
+
+const refusalOf = (error: Error | null) =>
+  error instanceof ApiError ? error.refusal : error ? { code: 'our-fault' as const } : null;
+
+const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
+  <ScrollView contentContainerStyle={styles.inside} role="main">
+    <View style={styles.mark}>
+      <LampGlyph state="lit" size={56} />
+      <Words kind="large">{words.name}</Words>
+    </View>
+    <Words kind="title" role="heading" aria-level={1}>
+      {props.title}
+    </Words>
+    {props.more ? <Words tone="slate">{props.more}</Words> : null}
+    {props.children}
+  </ScrollView>
+);
+
+const Problem = ({ text }: { text: string }) =>
+  text ? (
+    <Words tone="brick" role="alert">
+      {text}
+    </Words>
+  ) : null;
+
+/** Signing in with email and password. */
+export const SignIn = () => {
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const { mutate, error, isPending } = useSignIn();
+  const refusal = refusalOf(error);
+  const submit = (): void =>
+    mutate({ email, password }, { onSuccess: () => router.replace('/line') });
+  return (
+    <Porch title={words.signIn.title}>
+      <Field
+        label={words.signIn.email}
+        value={email}
+        onChangeText={setEmail}
+        autoComplete="email"
+        inputMode="email"
+        autoCapitalize="none"
+        maxLength={254}
+        onSubmitEditing={submit}
+      />
+      <Field
+        label={words.signIn.password}
+        value={password}
+        onChangeText={setPassword}
+        autoComplete="current-password"
+        secureTextEntry
+        maxLength={200}
+        onSubmitEditing={submit}
+      />
+      <Problem text={refusal ? words.refusal(refusal) : ''} />
+      <Button look="main" label={words.signIn.submit} disabled={isPending} onPress={submit} />
+    </Porch>
+  );
+};
+
+/** The first visit: the business and its owner's account. */
+export const SetUp = () => {
+  const [business, setBusiness] = useState('');
+  const [zone, setZone] = useState(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const [name, setName] = useState('');
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const { mutate, error, isPending } = useSetUp();
+  const refusal = refusalOf(error);
+  const at = (field: string): string => (refusal?.field === field ? words.refusal(refusal) : '');
+  const said = words.setUp;
+  const submit = (): void =>
+    mutate({ business, zone, name, email, password }, { onSuccess: () => router.replace('/line') });
+  return (
+    <Porch title={said.title} more={said.more}>
+      <Field
+        label={said.business}
+        value={business}
+        onChangeText={setBusiness}
+        autoComplete="organization"
+        maxLength={80}
+        problem={at('business')}
+      />
+      <Field
+        label={said.zone}
+        value={zone}
+        onChangeText={setZone}
+        autoCapitalize="none"
+        maxLength={64}
+        problem={at('zone')}
+      />
+      <Field
+        label={said.name}
+        more={said.nameMore}
+        value={name}
+        onChangeText={setName}
+        autoComplete="name"
+        maxLength={80}
+        problem={at('name')}
+      />
+      <Field
+        label={said.email}
+        more={said.emailMore}
+        value={email}
+        onChangeText={setEmail}
+        autoComplete="email"
+        inputMode="email"
+        autoCapitalize="none"
+        maxLength={254}
+        problem={at('email')}
+      />
+      <Field
+        label={said.password}
+        more={said.passwordMore(PASSWORD_SHORTEST)}
+        value={password}
+        onChangeText={setPassword}
+        autoComplete="new-password"
+        secureTextEntry
+        maxLength={200}
+        problem={at('password')}
+        onSubmitEditing={submit}
+      />
+      <Problem text={refusal && !refusal.field ? words.refusal(refusal) : ''} />
+      <Button look="main" label={said.submit} disabled={isPending} onPress={submit} />
+    </Porch>
+  );
+};
+
+const styles = StyleSheet.create({
+  inside: { padding: 24, gap: 16, maxWidth: 480, width: '100%', alignSelf: 'center' },
+  mark: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 24 },
+});

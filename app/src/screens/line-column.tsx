@@ -1,0 +1,155 @@
+import type { Row } from '@porch/contract/entries';
+import { type Group, groups } from '@porch/core/conversation';
+import { FlashList } from '@shopify/flash-list';
+import { router, useGlobalSearchParams } from 'expo-router';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useGroup, useMore } from '../data/line';
+import { useLive } from '../data/live-store';
+import { Button } from '../parts/press';
+import { Empty, Failed, RowsComing } from '../parts/states';
+import { useKeys } from '../parts/use-keys';
+import { useNow } from '../parts/use-now';
+import { Words } from '../parts/words';
+import { touch } from '../theme/sizes';
+import { useTheme } from '../theme/use-theme';
+import { words } from '../wording';
+import { LineRow } from './line-row';
+import { useRowDeeds } from './use-row-deeds';
+
+type Item =
+  | { is: 'group'; key: string; group: Group; count: number; isOpen: boolean }
+  | { is: 'row'; key: string; row: Row }
+  | { is: 'more'; key: string; group: Group; left: number }
+  | { is: 'coming'; key: string };
+
+const alwaysOpen = new Set<Group>(['waiting', 'note', 'answered']);
+
+const GroupHead = (props: { group: Group; count: number; isOpen: boolean; toggle: () => void }) => {
+  const theme = useTheme();
+  const { group, count, isOpen } = props;
+  const Chevron = isOpen ? ChevronDown : ChevronRight;
+  return (
+    <View role="listitem">
+      <Pressable
+        role="button"
+        aria-expanded={isOpen}
+        aria-label={`${words.groups[group]}, ${count}`}
+        onPress={props.toggle}
+        style={[styles.head, { borderColor: theme.ink }]}
+      >
+        <Words kind="name">{words.groups[group]}</Words>
+        <Words kind="name" tone={group === 'waiting' && count > 0 ? 'ember' : 'slate'}>
+          {count}
+        </Words>
+        <Words kind="small" tone="slate" numberOfLines={1} style={styles.grow}>
+          {words.groupsMore[group]}
+        </Words>
+        <Chevron size={20} color={theme.slate} aria-hidden />
+      </Pressable>
+    </View>
+  );
+};
+
+const MoreRows = ({ group, left }: { group: Group; left: number }) => {
+  const { mutate, isPending } = useMore(group);
+  return (
+    <View role="listitem" style={styles.more}>
+      <Button label={words.line.more(left)} disabled={isPending} onPress={() => mutate()} />
+    </View>
+  );
+};
+
+/** The inbox: the groups in order of urgency, and in each the conversations in theirs. */
+export const LineColumn = () => {
+  const now = useNow();
+  const { counts } = useLive();
+  const { id } = useGlobalSearchParams<{ id?: string }>();
+  const [opened, setOpened] = useState<Partial<Record<Group, boolean>>>({});
+  const { deeds, sheet } = useRowDeeds();
+  const isOpen = (group: Group): boolean => opened[group] ?? alwaysOpen.has(group);
+  const queries = {
+    waiting: useGroup('waiting', isOpen('waiting')),
+    note: useGroup('note', isOpen('note')),
+    answered: useGroup('answered', isOpen('answered')),
+    'put-by': useGroup('put-by', isOpen('put-by')),
+    'wrapped-up': useGroup('wrapped-up', isOpen('wrapped-up')),
+  };
+
+  const items: Item[] = groups.flatMap((group): Item[] => {
+    const { data } = queries[group];
+    const count = counts?.[group] ?? 0;
+    const open = isOpen(group);
+    const head: Item = { is: 'group', key: group, group, count, isOpen: open };
+    if (!open || count === 0) return [head];
+    if (!data) return [head, { is: 'coming', key: `${group} coming` }];
+    const rows = data.rows.map((row): Item => ({ is: 'row', key: row.id, row }));
+    const left = Math.max(1, count - data.rows.length);
+    return data.next === null
+      ? [head, ...rows]
+      : [head, ...rows, { is: 'more', key: `${group} more`, group, left }];
+  });
+
+  const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
+  const walk = (by: number) => (): void => {
+    const at = rows.findIndex((row) => row.id === id);
+    const next = rows[at < 0 ? 0 : Math.min(rows.length - 1, Math.max(0, at + by))];
+    if (next) deeds.open(next);
+  };
+  useKeys({ j: walk(1), k: walk(-1) });
+
+  if (queries.waiting.isError && !queries.waiting.data) {
+    return <Failed retry={() => void queries.waiting.refetch()} />;
+  }
+  if (!counts) return <RowsComing />;
+  const isNobody = groups.every((group) => counts[group] === 0);
+  if (isNobody) {
+    return (
+      <Empty title={words.line.empty} more={words.line.emptyMore}>
+        <Button label={words.line.emptyAction} onPress={() => router.navigate('/house')} />
+      </Empty>
+    );
+  }
+
+  return (
+    <View style={styles.grow} role="list" aria-label={words.line.label}>
+      <FlashList
+        data={items}
+        keyExtractor={(item) => item.key}
+        getItemType={(item) => item.is}
+        extraData={`${now} ${id}`}
+        renderItem={({ item }) => {
+          if (item.is === 'coming') return <RowsComing count={2} />;
+          if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
+          if (item.is === 'row') {
+            return <LineRow row={item.row} now={now} isChosen={item.row.id === id} {...deeds} />;
+          }
+          return (
+            <GroupHead
+              {...item}
+              toggle={() => setOpened({ ...opened, [item.group]: !item.isOpen })}
+            />
+          );
+        }}
+      />
+      {sheet}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  grow: { flex: 1 },
+  head: {
+    minHeight: touch,
+    flexDirection: 'row',
+    alignItems: 'baseline',
+    gap: 8,
+    paddingHorizontal: 16,
+    paddingTop: 14,
+    paddingBottom: 6,
+    borderBottomWidth: 2,
+  },
+  more: { padding: 16, alignItems: 'flex-start' },
+});

@@ -1,0 +1,296 @@
+import type { Row } from '@porch/contract/entries';
+import type { Refusal } from '@porch/contract/errors';
+import type { Entry, FileMention } from '@porch/core/conversation';
+import { sizeText } from '@porch/core/files';
+import { pieces } from '@porch/core/links';
+import FileDown from 'lucide-react-native/icons/file-down';
+import Footprints from 'lucide-react-native/icons/footprints';
+import { Image, Linking, Pressable, StyleSheet, View } from 'react-native';
+import { fileAddress } from '../data/api';
+import type { DeedParcel } from '../data/outbox';
+import { Button } from '../parts/press';
+import { Words } from '../parts/words';
+import { corner, touch } from '../theme/sizes';
+import { useTheme } from '../theme/use-theme';
+import { words } from '../wording';
+import { exactly, momentInWords } from '../wording/times';
+
+const PICTURE_WIDEST = 300;
+
+/** What the slips need to know besides their entry. */
+export interface RollFacts {
+  row: Row;
+  now: number;
+  zone: string;
+  memberName: (id: string) => string;
+  openPicture: (file: FileMention) => void;
+}
+
+const Linked = ({ text }: { text: string }) => (
+  <Words {...{ dir: 'auto' }} style={styles.words}>
+    {pieces(text).map((piece) =>
+      piece.href ? (
+        <Words
+          key={piece.at}
+          role="link"
+          style={styles.link}
+          {...{ href: piece.href, hrefAttrs: { target: '_blank', rel: 'noopener noreferrer' } }}
+        >
+          {piece.text}
+        </Words>
+      ) : (
+        piece.text
+      ),
+    )}
+  </Words>
+);
+
+const Picture = ({ file, open }: { file: FileMention; open: (file: FileMention) => void }) => {
+  const theme = useTheme();
+  const { width = 4, height = 3 } = file.picture ?? {};
+  const shown = Math.min(PICTURE_WIDEST, width);
+  return (
+    <Pressable
+      role="button"
+      aria-label={words.conversation.openPicture(file.name)}
+      onPress={() => open(file)}
+      style={[styles.picture, { backgroundColor: theme.seam }]}
+    >
+      <Image
+        source={{ uri: fileAddress(file.id, 'thumbnail') }}
+        alt=""
+        style={{ width: shown, height: (shown * height) / width }}
+      />
+    </Pressable>
+  );
+};
+
+const OtherFile = ({ file }: { file: FileMention }) => {
+  const theme = useTheme();
+  const size = sizeText(file.sizeBytes);
+  return (
+    <Pressable
+      role="link"
+      aria-label={words.conversation.download(file.name, size)}
+      onPress={() => void Linking.openURL(fileAddress(file.id, 'whole'))}
+      style={[styles.file, { borderColor: theme.edge }]}
+    >
+      <FileDown size={22} color={theme.ink} aria-hidden />
+      <Words numberOfLines={1} style={styles.grow}>
+        {file.name}
+      </Words>
+      <Words kind="small" tone="slate">
+        {size}
+      </Words>
+    </Pressable>
+  );
+};
+
+const Files = (props: { files: readonly FileMention[]; open: (file: FileMention) => void }) =>
+  props.files.map((file) =>
+    file.picture ? (
+      <Picture key={file.id} file={file} open={props.open} />
+    ) : (
+      <OtherFile key={file.id} file={file} />
+    ),
+  );
+
+/** One chamfered corner marks what a visitor wrote. */
+const Chamfer = () => {
+  const theme = useTheme();
+  return (
+    <View
+      aria-hidden
+      style={[styles.chamfer, { borderTopColor: theme.paper, borderLeftColor: 'transparent' }]}
+    />
+  );
+};
+
+const ReachedMark = ({ entry, row }: { entry: Entry; row: Row }) => {
+  const { visitorReadSeq, visitorHasSeq } = row.state;
+  const state =
+    entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
+  return (
+    <Words kind="small" tone={state === 'sent' ? 'slate' : 'moss'}>
+      {words.states[state]}
+    </Words>
+  );
+};
+
+const VisitorSlip = ({
+  entry,
+  facts,
+}: {
+  entry: Entry & { kind: 'visitor-said' };
+  facts: RollFacts;
+}) => {
+  const theme = useTheme();
+  const { row, now, zone } = facts;
+  return (
+    <View style={[styles.slip, { backgroundColor: theme.linen }]}>
+      <Chamfer />
+      <View style={styles.top}>
+        <Words kind="label">{row.state.name || words.line.nameless}</Words>
+        <Words kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
+          {momentInWords(entry.at, now, zone)} · {words.conversation.door}
+          {entry.note ? ` · ${words.conversation.leftAsNote}` : ''}
+        </Words>
+      </View>
+      {entry.text ? <Linked text={entry.text} /> : null}
+      <Files files={entry.files} open={facts.openPicture} />
+    </View>
+  );
+};
+
+const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; facts: RollFacts }) => {
+  const theme = useTheme();
+  const { row, now, zone, memberName } = facts;
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: theme.ink }]}>
+      <View style={styles.top}>
+        <Words kind="label">{memberName(entry.memberId)}</Words>
+        <Words kind="small" tone="slate" aria-label={exactly(entry.at, zone)} style={styles.grow}>
+          {momentInWords(entry.at, now, zone)}
+        </Words>
+        <ReachedMark entry={entry} row={row} />
+      </View>
+      {entry.text ? <Linked text={entry.text} /> : null}
+      <Files files={entry.files} open={facts.openPicture} />
+    </View>
+  );
+};
+
+const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts: RollFacts }) => {
+  const theme = useTheme();
+  const { title, url } = entry.page;
+  return (
+    <View style={styles.mark}>
+      <Footprints size={16} color={theme.slate} aria-hidden />
+      <Words kind="small" tone="slate" numberOfLines={1} style={styles.shrink}>
+        {words.conversation.wentTo(title || url)} · {momentInWords(entry.at, facts.now, facts.zone)}
+      </Words>
+    </View>
+  );
+};
+
+const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
+  switch (entry.kind) {
+    case 'details':
+      return words.conversation.gave(
+        [entry.name, entry.email, entry.phone].filter(Boolean).join(', '),
+      );
+    case 'wrapped-up':
+      return words.conversation.wrappedUp(memberName(entry.memberId));
+    case 'put-by':
+      return words.conversation.putByUntil(
+        memberName(entry.memberId),
+        momentInWords(entry.until, now, zone),
+      );
+    case 'taken-back':
+      return words.conversation.takenBack(memberName(entry.memberId));
+    case 'returned':
+      return words.conversation.returned;
+    default:
+      return '';
+  }
+};
+
+/** One entry of the roll, drawn as what it is. */
+export const RollEntry = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
+  if (entry.kind === 'visitor-said') return <VisitorSlip entry={entry} facts={facts} />;
+  if (entry.kind === 'team-said') return <TeamSlip entry={entry} facts={facts} />;
+  if (entry.kind === 'waypoint') return <Waypoint entry={entry} facts={facts} />;
+  return (
+    <View style={styles.mark}>
+      <Words kind="small" tone="slate">
+        {markOf(entry, facts)} · {momentInWords(entry.at, facts.now, facts.zone)}
+      </Words>
+    </View>
+  );
+};
+
+/** An answer that is still on this device. */
+export const UnsentSlip = (props: {
+  parcel: DeedParcel;
+  refusal?: Refusal;
+  retry: () => void;
+  drop: () => void;
+}) => {
+  const theme = useTheme();
+  const { parcel, refusal } = props;
+  if (parcel.load.do !== 'say') return null;
+  const isFailed = parcel.state === 'failed';
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: isFailed ? theme.brick : theme.edge }]}>
+      <View style={styles.top}>
+        <Words kind="label" style={styles.grow}>
+          {words.conversation.team}
+        </Words>
+        <Words kind="small" tone={isFailed ? 'brick' : 'slate'}>
+          {words.states[parcel.state]}
+        </Words>
+      </View>
+      {parcel.load.text ? <Linked text={parcel.load.text} /> : null}
+      {parcel.load.files.map((file) => (
+        <Words key={file.id} kind="second" tone="slate">
+          {file.name}
+        </Words>
+      ))}
+      {isFailed ? (
+        <View role="alert">
+          <Words kind="second" tone="brick">
+            {words.refusal(refusal ?? { code: 'our-fault' })}
+          </Words>
+          <View style={styles.row}>
+            <Button label={words.conversation.retry} onPress={props.retry} />
+            <Button look="bare" label={words.conversation.drop} onPress={props.drop} />
+          </View>
+        </View>
+      ) : null}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  slip: {
+    marginHorizontal: 12,
+    marginVertical: 6,
+    padding: 12,
+    gap: 6,
+    borderRadius: corner,
+    overflow: 'hidden',
+  },
+  ours: { borderWidth: 2 },
+  chamfer: {
+    position: 'absolute',
+    top: 0,
+    right: 0,
+    width: 0,
+    height: 0,
+    borderTopWidth: 16,
+    borderLeftWidth: 16,
+  },
+  top: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', gap: 8, paddingRight: 16 },
+  words: { overflow: 'visible' },
+  link: { textDecorationLine: 'underline' },
+  picture: { alignSelf: 'flex-start', borderRadius: corner, overflow: 'hidden' },
+  file: {
+    minHeight: touch,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    paddingHorizontal: 12,
+    borderWidth: 1,
+    borderRadius: corner,
+  },
+  mark: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 24,
+    paddingVertical: 4,
+  },
+  grow: { flex: 1 },
+  shrink: { flexShrink: 1 },
+  row: { flexDirection: 'row', gap: 8, marginTop: 8 },
+});

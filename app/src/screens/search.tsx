@@ -1,0 +1,131 @@
+import type { SearchPage } from '@porch/contract/team';
+import { searchableText } from '@porch/core/conversation';
+import { FlashList } from '@shopify/flash-list';
+import { router } from 'expo-router';
+import { useDeferredValue, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useZone } from '../data/house';
+import { useSearch } from '../data/search';
+import { DoorPlate } from '../parts/door-plate';
+import { Field } from '../parts/field';
+import { Button } from '../parts/press';
+import { Empty, Failed, RowsComing } from '../parts/states';
+import { useNow } from '../parts/use-now';
+import { Words } from '../parts/words';
+import { useTheme } from '../theme/use-theme';
+import { words } from '../wording';
+import { momentInWords } from '../wording/times';
+
+type Found = SearchPage['found'][number];
+
+const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: string }) => {
+  const theme = useTheme();
+  const { row, entry } = found;
+  const name = row.state.name || words.line.nameless;
+  const said = searchableText(entry).replace(/\s+/g, ' ');
+  return (
+    <View role="listitem">
+      <Pressable
+        role="link"
+        onPress={() => router.navigate(`/line/${row.id}`)}
+        style={[styles.row, { borderColor: theme.seam }]}
+      >
+        <DoorPlate />
+        <View style={styles.grow}>
+          <View style={styles.top}>
+            <Words kind="name" numberOfLines={1} style={styles.grow}>
+              {name}
+            </Words>
+            <Words kind="small" tone="slate">
+              {words.groups[row.group]} · {momentInWords(entry.at, now, zone)}
+            </Words>
+          </View>
+          <Words kind="second" tone="slate" numberOfLines={2}>
+            {entry.kind === 'team-said' ? words.line.you : ''}
+            {said}
+          </Words>
+        </View>
+      </Pressable>
+    </View>
+  );
+};
+
+/** Search by words and by person, over everything ever said. */
+export const Search = () => {
+  const zone = useZone();
+  const now = useNow(60_000);
+  const [typed, setTyped] = useState('');
+  const sought = useDeferredValue(typed.trim());
+  const search = useSearch(sought);
+  const pages = search.data?.pages ?? [];
+  const seen = new Set<string>();
+  const found = pages
+    .flatMap((page) => page.found)
+    .filter(({ row }) => !seen.has(row.id) && seen.add(row.id));
+
+  return (
+    <View style={styles.grow}>
+      <View style={styles.field}>
+        <Field
+          label={words.search.label}
+          value={typed}
+          onChangeText={setTyped}
+          autoFocus
+          maxLength={200}
+          inputMode="search"
+          autoCapitalize="none"
+          autoCorrect={false}
+        />
+        {sought && search.data ? (
+          <Words kind="second" tone="slate" role="status">
+            {found.length > 0 ? words.search.found(found.length) : words.search.none(sought)}
+          </Words>
+        ) : null}
+      </View>
+      {!sought ? <Empty title={words.places.search} more={words.search.empty} /> : null}
+      {sought && search.isError ? <Failed retry={() => void search.refetch()} /> : null}
+      {sought && search.isLoading ? <RowsComing /> : null}
+      {sought && search.data && found.length === 0 ? (
+        <Words tone="slate" style={styles.none}>
+          {words.search.noneMore}
+        </Words>
+      ) : null}
+      {sought && found.length > 0 ? (
+        <View role="list" style={styles.grow}>
+          <FlashList
+            data={found}
+            keyExtractor={({ row }) => row.id}
+            renderItem={({ item }) => <FoundRow found={item} now={now} zone={zone} />}
+            ListFooterComponent={
+              search.hasNextPage ? (
+                <View role="listitem" style={styles.none}>
+                  <Button
+                    label={words.search.older}
+                    disabled={search.isFetchingNextPage}
+                    onPress={() => void search.fetchNextPage()}
+                  />
+                </View>
+              ) : null
+            }
+          />
+        </View>
+      ) : null}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  grow: { flex: 1 },
+  field: { padding: 16, gap: 8 },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    minHeight: 72,
+    paddingHorizontal: 16,
+    paddingVertical: 10,
+    borderBottomWidth: 1,
+  },
+  top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
+  none: { padding: 16 },
+});

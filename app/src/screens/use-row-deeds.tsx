@@ -1,0 +1,46 @@
+import type { Row } from '@porch/contract/entries';
+import { router } from 'expo-router';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
+import { useDeeds } from '../data/deeds';
+import { useZone } from '../data/house';
+import { serverNow } from '../data/live-store';
+import { offerUndo } from '../parts/undo';
+import { words } from '../wording';
+import { momentInWords } from '../wording/times';
+import type { RowDeeds } from './line-row';
+import { PutBySheet } from './put-by-sheet';
+
+/** What can be done with a row, each with its way back; and the sheet that putting by needs. */
+export const useRowDeeds = (done: () => void = () => {}): { deeds: RowDeeds; sheet: ReactNode } => {
+  const { wrapUp, putBy, takeBack } = useDeeds();
+  const zone = useZone();
+  const [putting, setPutting] = useState<Row | null>(null);
+
+  const open = useCallback((row: Row) => router.navigate(`/line/${row.id}`), []);
+  const deeds = useMemo(
+    () => ({
+      open,
+      wrapUp: (row: Row): void => {
+        wrapUp(row);
+        offerUndo(words.undo['wrapped-up'], () => takeBack(row));
+        done();
+      },
+      putBy: setPutting,
+      takeBack,
+    }),
+    [open, wrapUp, takeBack, done],
+  );
+  const sheet = putting ? (
+    <PutBySheet
+      close={() => setPutting(null)}
+      put={(until) => {
+        putBy(putting, until);
+        const time = momentInWords(until, serverNow(), zone);
+        offerUndo(words.undo['put-by'](time), () => takeBack(putting));
+        setPutting(null);
+        done();
+      }}
+    />
+  ) : null;
+  return { deeds, sheet };
+};

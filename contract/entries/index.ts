@@ -1,0 +1,118 @@
+import type { ConversationState, Entry, Group } from '@porch/core/conversation';
+import { groups } from '@porch/core/conversation';
+import { FILE_LIMITS } from '@porch/core/files';
+import { isId } from '@porch/core/ids';
+import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
+import { z } from 'zod';
+
+export const IdSchema = z.string().refine(isId, 'ten to forty letters, digits, - or _');
+export const SeqSchema = z.number().int().nonnegative();
+export const TimeSchema = z.number().int().nonnegative();
+export const GroupSchema = z.enum(groups as [Group, ...Group[]]);
+
+export const PAGE_URL_LONGEST = 2_000;
+export const PAGE_TITLE_LONGEST = 200;
+export const FILES_MOST = FILE_LIMITS.most;
+export const FILE_LARGEST_BYTES = FILE_LIMITS.largestBytes;
+export const PICTURE_LONGEST_SIDE = FILE_LIMITS.longestSidePixels;
+
+export const PageSchema = z.object({
+  url: z.string().max(PAGE_URL_LONGEST),
+  title: z.string().max(PAGE_TITLE_LONGEST),
+});
+
+export const FileMentionSchema = z.object({
+  id: IdSchema,
+  name: z.string(),
+  type: z.string(),
+  sizeBytes: z.number().int().nonnegative(),
+  picture: z.object({ width: z.number().int(), height: z.number().int() }).optional(),
+});
+
+/** Twice the length is let through to the handler, so that its refusal can say by how much. */
+export const TypedTextSchema = z.string().max(MESSAGE_LONGEST * 2);
+
+export const DetailsSchema = z.object({
+  name: z
+    .string()
+    .max(NAME_LONGEST * 2)
+    .optional(),
+  email: z
+    .string()
+    .max(EMAIL_LONGEST * 2)
+    .optional(),
+  phone: z
+    .string()
+    .max(PHONE_LONGEST * 2)
+    .optional(),
+});
+
+const filed = {
+  seq: SeqSchema,
+  id: IdSchema,
+  conversationId: IdSchema,
+  at: TimeSchema,
+};
+
+const said = { text: z.string(), files: z.array(FileMentionSchema) };
+
+export const EntrySchema = z.discriminatedUnion('kind', [
+  z.object({
+    ...filed,
+    ...said,
+    kind: z.literal('visitor-said'),
+    note: z.boolean(),
+    page: PageSchema.nullable(),
+  }),
+  z.object({ ...filed, ...said, kind: z.literal('team-said'), memberId: IdSchema }),
+  z.object({ ...filed, ...DetailsSchema.shape, kind: z.literal('details') }),
+  z.object({ ...filed, kind: z.literal('waypoint'), page: PageSchema }),
+  z.object({ ...filed, kind: z.literal('here') }),
+  z.object({ ...filed, kind: z.literal('gone') }),
+  z.object({ ...filed, kind: z.literal('visitor-has'), upTo: SeqSchema }),
+  z.object({ ...filed, kind: z.literal('visitor-read'), upTo: SeqSchema }),
+  z.object({ ...filed, kind: z.literal('team-read'), memberId: IdSchema, upTo: SeqSchema }),
+  z.object({ ...filed, kind: z.literal('wrapped-up'), memberId: IdSchema }),
+  z.object({ ...filed, kind: z.literal('put-by'), memberId: IdSchema, until: TimeSchema }),
+  z.object({ ...filed, kind: z.literal('taken-back'), memberId: IdSchema }),
+  z.object({ ...filed, kind: z.literal('returned') }),
+]) satisfies z.ZodType<Entry>;
+
+const StateSchema = z.object({
+  name: z.string(),
+  email: z.string(),
+  phone: z.string(),
+  aside: z.enum(['wrapped-up', 'put-by']).nullable(),
+  putByUntil: TimeSchema.nullable(),
+  waitingSince: TimeSchema.nullable(),
+  isNote: z.boolean(),
+  cameBack: z.boolean(),
+  isHere: z.boolean(),
+  movedAt: TimeSchema.nullable(),
+  page: PageSchema.nullable(),
+  firstAt: TimeSchema,
+  lastAt: TimeSchema,
+  lastSeq: SeqSchema,
+  lastWords: z.string(),
+  lastBy: z.enum(['visitor', 'team']).nullable(),
+  unread: z.array(SeqSchema),
+  teamReadSeq: SeqSchema,
+  visitorHasSeq: SeqSchema,
+  visitorReadSeq: SeqSchema,
+}) satisfies z.ZodType<ConversationState>;
+
+/** A conversation as the line shows it. */
+export const RowSchema = z.object({
+  id: IdSchema,
+  doorId: IdSchema,
+  group: GroupSchema,
+  /** Smaller stands higher within the group; see `placeInLine`. */
+  place: z.number(),
+  state: StateSchema,
+});
+
+export type Row = z.infer<typeof RowSchema>;
+
+export const CountsSchema = z.record(GroupSchema, z.number().int().nonnegative());
+
+export type Counts = Record<Group, number>;

@@ -1,0 +1,57 @@
+/**
+ * Everything that can be refused: a code that is never reused, and the HTTP status that goes with it.
+ * The sentence that a person reads is made in the app and in the panel, from their wording tables.
+ */
+export const errorStatus = {
+  'bad-request': 400,
+  'text-empty': 400,
+  'text-too-long': 400,
+  'time-not-ahead': 400,
+  'site-not-understood': 400,
+  'zone-unknown': 400,
+  'password-too-short': 400,
+  'email-not-understood': 400,
+  'phone-not-understood': 400,
+  'sign-in-needed': 401,
+  'sign-in-wrong': 401,
+  'token-unknown': 401,
+  'origin-not-ours': 403,
+  'site-not-listed': 403,
+  'role-not-enough': 403,
+  'not-found': 404,
+  'already-set-up': 409,
+  'id-taken': 409,
+  'too-large': 413,
+  'file-empty': 400,
+  'picture-too-large': 422,
+  'picture-unreadable': 422,
+  'file-unknown': 422,
+  'sign-in-locked': 423,
+  'too-many': 429,
+  'our-fault': 500,
+} as const;
+
+export type ErrorCode = keyof typeof errorStatus;
+
+export const errorCodes = Object.keys(errorStatus) as ErrorCode[];
+
+/** The facts that a sentence about a refusal may need. */
+export interface ErrorFacts {
+  /** For limits: how much is allowed, in the unit of the code's sentence. */
+  limit?: number;
+  /** For waits: milliseconds until it is worth trying again. */
+  waitMs?: number;
+  /** Which field of a form it is about. */
+  field?: string;
+}
+
+/** A refusal as it crosses the wire. */
+export interface Refusal extends ErrorFacts {
+  code: ErrorCode;
+}
+
+export const isErrorCode = (text: string): text is ErrorCode => text in errorStatus;
+
+/** Whether the same request may succeed later by itself: no signal, a restart, a moment's crowd. */
+export const isWorthRetrying = (status: number): boolean =>
+  status === 0 || status === 408 || status === 429 || status >= 500;

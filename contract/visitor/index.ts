@@ -1,0 +1,114 @@
+import type { Entry } from '@porch/core/conversation';
+import { isVisitorToken } from '@porch/core/ids';
+import type { LampSetting } from '@porch/core/lamp';
+import { z } from 'zod';
+import {
+  DetailsSchema,
+  FILES_MOST,
+  IdSchema,
+  PageSchema,
+  SeqSchema,
+  TypedTextSchema,
+} from '../entries';
+import type { Refusal } from '../errors';
+
+/** What the visitor's panel and the server say to each other over a website door's socket. */
+export const VisitorTokenSchema = z.string().refine(isVisitorToken, 'not a visitor token');
+
+export const SOCKET_FRAME_LARGEST_BYTES = 64 * 1024;
+
+export const SaySchema = z.object({
+  do: z.literal('say'),
+  id: IdSchema,
+  text: TypedTextSchema,
+  fileIds: z.array(IdSchema).max(FILES_MOST),
+  page: PageSchema.nullable(),
+});
+
+export const GiveDetailsSchema = z.object({
+  do: z.literal('details'),
+  id: IdSchema,
+  ...DetailsSchema.shape,
+});
+
+export const HelloSchema = z.object({
+  do: z.literal('hello'),
+  token: VisitorTokenSchema,
+  since: SeqSchema,
+  /** The origin of the page on which the panel stands; empty for the page of our own. */
+  site: z.string().max(300),
+});
+
+/** Everything that a panel may send. */
+export const FromVisitorSchema = z.discriminatedUnion('do', [
+  HelloSchema,
+  SaySchema,
+  GiveDetailsSchema,
+  z.object({ do: z.literal('has'), upTo: SeqSchema }),
+  z.object({ do: z.literal('read'), upTo: SeqSchema }),
+  z.object({ do: z.literal('typing') }),
+  z.object({ do: z.literal('page'), id: IdSchema, page: PageSchema }),
+  z.object({ do: z.literal('pulse') }),
+]);
+
+export type FromVisitor = z.infer<typeof FromVisitorSchema>;
+
+/** What a visitor is told of an entry: nothing about the team's inner doings. */
+export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
+  Pick<Extract<Entry, { kind: 'visitor-said' }>, 'text' | 'files'> & {
+    by: 'visitor' | 'team';
+    /** Who of the team said it; empty for the visitor's own. */
+    name: string;
+  };
+
+/** How far the other side has come, for the states of the visitor's own messages. */
+export interface Reached {
+  /** On a device of the team. */
+  hasSeq: number;
+  readSeq: number;
+}
+
+export interface KnownDetails {
+  name: string;
+  email: string;
+  phone: string;
+}
+
+/** Everything that a panel may be sent. */
+export type ToVisitor =
+  | {
+      say: 'welcome';
+      now: number;
+      lamp: LampSetting;
+      entries: VisitorEntry[];
+      /** True when `entries` follow what the panel has; false when they are the newest, to start from. */
+      continues: boolean;
+      /** True when there are entries before these, to be asked for over HTTP. */
+      hasOlder: boolean;
+      reached: Reached;
+      details: KnownDetails;
+      /** The newest seq of this conversation that is on disk; ask since it next time. */
+      seq: number;
+    }
+  | { say: 'entries'; entries: VisitorEntry[]; seq: number }
+  | { say: 'taken'; id: string }
+  | { say: 'refused'; id: string; refusal: Refusal }
+  | { say: 'reached'; reached: Reached }
+  | { say: 'typing'; name: string }
+  | { say: 'lamp'; lamp: LampSetting; now: number }
+  | { say: 'pulse' };
+
+/** Visitor's entries over HTTP: older ones, or those since a seq when no socket can be had. */
+export interface VisitorPage {
+  entries: VisitorEntry[];
+  hasOlder: boolean;
+  seq: number;
+}
+
+/** What the loader learns before anything is opened. */
+export interface DoorConfiguration {
+  door: string;
+  business: string;
+  lamp: LampSetting;
+  now: number;
+}

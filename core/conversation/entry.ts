@@ -1,0 +1,75 @@
+/** A file as it is mentioned in a conversation; the bytes are fetched apart. */
+export interface FileMention {
+  id: string;
+  name: string;
+  /** What the sniffed bytes are, never what the sender claimed. */
+  type: string;
+  sizeBytes: number;
+  /** Present for pictures only: size in pixels after re-encoding. */
+  picture?: { width: number; height: number };
+}
+
+export interface Page {
+  url: string;
+  title: string;
+}
+
+/** What may be known of a visitor; an empty string takes a detail back. */
+export interface Details {
+  name?: string;
+  email?: string;
+  phone?: string;
+}
+
+/** What happened, without when and where: the part that a reducer decides on. */
+export type Happening =
+  | { kind: 'visitor-said'; text: string; files: FileMention[]; note: boolean; page: Page | null }
+  | { kind: 'team-said'; memberId: string; text: string; files: FileMention[] }
+  | ({ kind: 'details' } & Details)
+  | { kind: 'waypoint'; page: Page }
+  | { kind: 'here' }
+  | { kind: 'gone' }
+  | { kind: 'visitor-has'; upTo: number }
+  | { kind: 'visitor-read'; upTo: number }
+  | { kind: 'team-read'; memberId: string; upTo: number }
+  | { kind: 'wrapped-up'; memberId: string }
+  | { kind: 'put-by'; memberId: string; until: number }
+  | { kind: 'taken-back'; memberId: string }
+  | { kind: 'returned' };
+
+export type HappeningKind = Happening['kind'];
+
+/** One line of a conversation's roll. Append-only; `seq` only grows across the business. */
+export type Entry = Happening & {
+  seq: number;
+  /** Made by whoever wrote it, so that writing it twice is writing it once. */
+  id: string;
+  conversationId: string;
+  /** UTC epoch milliseconds, from the server's clock. */
+  at: number;
+};
+
+const onTheRoll: Record<HappeningKind, boolean> = {
+  'visitor-said': true,
+  'team-said': true,
+  details: true,
+  waypoint: true,
+  'wrapped-up': true,
+  'put-by': true,
+  'taken-back': true,
+  returned: true,
+  here: false,
+  gone: false,
+  'visitor-has': false,
+  'visitor-read': false,
+  'team-read': false,
+};
+
+/** Whether an entry is drawn on the team's roll; the others only move the conversation's state. */
+export const isOnTheRoll = (kind: HappeningKind): boolean => onTheRoll[kind];
+
+/** Whether a visitor may see this entry: what was said by either side, and nothing else. */
+export const isForVisitor = (kind: HappeningKind): boolean =>
+  kind === 'visitor-said' || kind === 'team-said';
+
+export const entryKinds = Object.keys(onTheRoll) as HappeningKind[];

@@ -1,0 +1,177 @@
+import { summary } from '../text';
+import type { Entry, Page } from './entry';
+
+/** Where a conversation stands in the line. */
+export type Group = 'waiting' | 'note' | 'answered' | 'put-by' | 'wrapped-up';
+
+export const groups: readonly Group[] = ['waiting', 'note', 'answered', 'put-by', 'wrapped-up'];
+
+/** A fold of a conversation's entries; times are UTC epoch milliseconds. */
+export interface ConversationState {
+  name: string;
+  email: string;
+  phone: string;
+  /** Set aside by hand, or by nobody. */
+  aside: 'wrapped-up' | 'put-by' | null;
+  putByUntil: number | null;
+  /** When the oldest thing without an answer was said; null when nothing is owed. */
+  waitingSince: number | null;
+  /** True while everything unanswered was left when the porch light was not lit. */
+  isNote: boolean;
+  /** True after a put-by time ran out, until the team acts on it. */
+  cameBack: boolean;
+  isHere: boolean;
+  /** When the visitor last came or went; null before they did either. */
+  movedAt: number | null;
+  page: Page | null;
+  firstAt: number;
+  /** When anything was last said by either side. */
+  lastAt: number;
+  lastSeq: number;
+  lastWords: string;
+  lastBy: 'visitor' | 'team' | null;
+  /** Seqs of what the visitor said and the team has not read, at most `UNREAD_KEPT`. */
+  unread: number[];
+  teamReadSeq: number;
+  visitorHasSeq: number;
+  visitorReadSeq: number;
+}
+
+/** A row says "99+" past this, so there is no need to keep more. */
+export const UNREAD_KEPT = 100;
+
+export const emptyConversation: ConversationState = {
+  name: '',
+  email: '',
+  phone: '',
+  aside: null,
+  putByUntil: null,
+  waitingSince: null,
+  isNote: false,
+  cameBack: false,
+  isHere: false,
+  movedAt: null,
+  page: null,
+  firstAt: 0,
+  lastAt: 0,
+  lastSeq: 0,
+  lastWords: '',
+  lastBy: null,
+  unread: [],
+  teamReadSeq: 0,
+  visitorHasSeq: 0,
+  visitorReadSeq: 0,
+};
+
+type State = ConversationState;
+
+const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): State => {
+  // Whatever was set aside counts as settled: patience starts anew with this message.
+  const owedSince = state.aside === null ? state.waitingSince : null;
+  const owedIsNote = owedSince === null ? true : state.isNote;
+  return {
+    ...state,
+    aside: null,
+    putByUntil: null,
+    cameBack: false,
+    waitingSince: owedSince ?? entry.at,
+    isNote: owedIsNote && entry.note,
+    page: entry.page ?? state.page,
+    lastAt: entry.at,
+    lastWords: summary(entry.text, entry.files),
+    lastBy: 'visitor',
+    unread: [...state.unread, entry.seq].slice(-UNREAD_KEPT),
+  };
+};
+
+const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State => ({
+  ...state,
+  aside: null,
+  putByUntil: null,
+  cameBack: false,
+  waitingSince: null,
+  isNote: false,
+  lastAt: entry.at,
+  lastWords: summary(entry.text, entry.files),
+  lastBy: 'team',
+  unread: [],
+  teamReadSeq: Math.max(state.teamReadSeq, entry.seq),
+});
+
+const returned = (state: State, at: number): State => {
+  if (state.aside !== 'put-by') return state;
+  const owed = state.waitingSince !== null;
+  return {
+    ...state,
+    aside: null,
+    putByUntil: null,
+    cameBack: true,
+    waitingSince: state.waitingSince ?? at,
+    isNote: owed && state.isNote,
+  };
+};
+
+const apply = (state: State, entry: Entry): State => {
+  switch (entry.kind) {
+    case 'visitor-said':
+      return visitorSpoke(state, entry);
+    case 'team-said':
+      return teamSpoke(state, entry);
+    case 'details':
+      return {
+        ...state,
+        name: entry.name ?? state.name,
+        email: entry.email ?? state.email,
+        phone: entry.phone ?? state.phone,
+      };
+    case 'waypoint':
+      return { ...state, page: entry.page };
+    case 'here':
+      return { ...state, isHere: true, movedAt: entry.at };
+    case 'gone':
+      return { ...state, isHere: false, movedAt: entry.at };
+    case 'visitor-has':
+      return { ...state, visitorHasSeq: Math.max(state.visitorHasSeq, entry.upTo) };
+    case 'visitor-read':
+      return {
+        ...state,
+        visitorHasSeq: Math.max(state.visitorHasSeq, entry.upTo),
+        visitorReadSeq: Math.max(state.visitorReadSeq, entry.upTo),
+      };
+    case 'team-read':
+      return {
+        ...state,
+        teamReadSeq: Math.max(state.teamReadSeq, entry.upTo),
+        unread: state.unread.filter((seq) => seq > entry.upTo),
+      };
+    case 'wrapped-up':
+      return { ...state, aside: 'wrapped-up', putByUntil: null, cameBack: false, unread: [] };
+    case 'put-by':
+      return { ...state, aside: 'put-by', putByUntil: entry.until, cameBack: false, unread: [] };
+    case 'taken-back':
+      return { ...state, aside: null, putByUntil: null };
+    case 'returned':
+      return returned(state, entry.at);
+  }
+};
+
+/**
+ * One step of the fold: a conversation and what happened next → the conversation after it.
+ * Pure; an entry that is not newer than the state is ignored, so applying twice is applying once.
+ */
+export const fold = (state: ConversationState, entry: Entry): ConversationState => {
+  if (entry.seq <= state.lastSeq) return state;
+  const next = apply(state, entry);
+  return { ...next, firstAt: state.firstAt || entry.at, lastSeq: entry.seq };
+};
+
+/** Folds a whole roll, in order of `seq`; no entries → `emptyConversation`. */
+export const foldAll = (entries: readonly Entry[]): ConversationState =>
+  entries.reduce(fold, emptyConversation);
+
+/** In which group of the line a conversation stands. */
+export const groupOf = (state: ConversationState): Group => {
+  if (state.aside) return state.aside;
+  if (state.waitingSince === null) return 'answered';
+  return state.isNote ? 'note' : 'waiting';
+};

@@ -1,0 +1,14 @@
+import type { Entry } from './entry';
+
+/** What search sees of an entry: words, file names, and who somebody said they are; '' for the rest. */
+export const searchableText = (entry: Entry): string => {
+  switch (entry.kind) {
+    case 'visitor-said':
+    case 'team-said':
+      return [entry.text, ...entry.files.map((file) => file.name)].join('\n');
+    case 'details':
+      return [entry.name, entry.email, entry.phone].filter(Boolean).join('\n');
+    default:
+      return '';
+  }
+};

@@ -1,0 +1,30 @@
+import { pieces } from '.';
+
+const hrefs = (text: string) => pieces(text).flatMap(({ href }) => href ?? []);
+
+describe('links in what was said', () => {
+  it('are recognised with and without a scheme, and as mail addresses', () => {
+    expect(
+      hrefs('See quillfern.example/bench or www.quillfern.com, mail hello@quillfern.com'),
+    ).toEqual(['http://www.quillfern.com', 'mailto:hello@quillfern.com']);
+    expect(hrefs('(https://quillfern.example/a?b=c#d).')).toEqual([
+      'https://quillfern.example/a?b=c#d',
+    ]);
+  });
+
+  it('never run a script or leave the web', () => {
+    const nasty =
+      'javascript:alert(1) data:text/html,x vbscript:x ftp://a.example //evil.example file:///etc/passwd';
+    for (const href of hrefs(nasty)) expect(href).toMatch(/^(https?:\/\/|mailto:)/);
+    expect(hrefs(nasty).join()).not.toMatch(/javascript|data:|vbscript|ftp:|file:/);
+  });
+
+  it('leave every character in its place', () => {
+    const text = 'a https://x.example b\nwww.y.com\n<b>c</b>';
+    expect(
+      pieces(text)
+        .map((piece) => piece.text)
+        .join(''),
+    ).toBe(text);
+  });
+});

@@ -1,0 +1,63 @@
+import { type ConversationState, groupOf } from '../conversation';
+
+/** A visitor who is on the page waits about this long, then leaves (common practice). */
+export const PATIENCE_HERE_MS = 2 * 60_000;
+
+/** Two thirds of people expect an answer from a business within ten minutes (common practice). */
+export const PATIENCE_AWAY_MS = 10 * 60_000;
+
+type Waiter = Pick<ConversationState, 'waitingSince' | 'isHere' | 'cameBack'>;
+
+export interface Patience {
+  /** When an answer is late, UTC epoch milliseconds. */
+  dueAt: number;
+  /** Time left in milliseconds; negative once it is late. */
+  leftMs: number;
+  /** What is left of the whole patience, 1 (just written) down to 0 (late). */
+  share: number;
+  isLate: boolean;
+}
+
+/**
+ * When an answer is late, in UTC epoch milliseconds; null when nothing is owed.
+ * A conversation that came back by itself gets the longer patience: nobody is looking at the page for it.
+ */
+export const dueAt = (waiter: Waiter): number | null => {
+  if (waiter.waitingSince === null) return null;
+  return waiter.waitingSince + limitMs(waiter);
+};
+
+const limitMs = (waiter: Waiter): number =>
+  waiter.isHere && !waiter.cameBack ? PATIENCE_HERE_MS : PATIENCE_AWAY_MS;
+
+/**
+ * How much patience is left at `now`; null for conversations in which nobody waits,
+ * and for notes, which were left without the promise of an answer at once.
+ */
+export const patienceOf = (state: ConversationState, now: number): Patience | null => {
+  if (groupOf(state) !== 'waiting') return null;
+  const due = dueAt(state);
+  if (due === null) return null;
+  const leftMs = due - now;
+  const share = Math.min(1, Math.max(0, leftMs / limitMs(state)));
+  return { dueAt: due, leftMs, share, isLate: leftMs <= 0 };
+};
+
+/**
+ * The place of a conversation within its group: a number, smaller stands higher.
+ * Waiting: whose patience runs out first. Notes: the oldest. Put by: who comes back first.
+ * Answered and wrapped up: the newest.
+ */
+export const placeInLine = (state: ConversationState): number => {
+  switch (groupOf(state)) {
+    case 'waiting':
+      return dueAt(state) ?? 0;
+    case 'note':
+      return state.waitingSince ?? 0;
+    case 'put-by':
+      return state.putByUntil ?? 0;
+    case 'answered':
+    case 'wrapped-up':
+      return -state.lastAt;
+  }
+};

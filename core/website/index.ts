@@ -1,0 +1,45 @@
+/** Sites on which a website door may stand, as `host` or `host:port`, in lower case without `www.`. */
+export type Site = string;
+
+const withoutWww = (host: string): string => host.replace(/^www\./, '');
+
+/**
+ * A website's address in any of the usual ways of typing it → the site it names.
+ * "HTTPS://www.Quillfern.example/shop?x" → "quillfern.example"; "localhost:4870" keeps its port;
+ * an internationalised name is turned to its ASCII form. Nothing usable → null.
+ */
+export const toSite = (typed: string): Site | null => {
+  const text = typed.trim();
+  if (!text || text.length > 300 || /\s/.test(text)) return null;
+  const withScheme = /^[a-z][a-z0-9+.-]*:\/\//i.test(text) ? text : `https://${text}`;
+  try {
+    const url = new URL(withScheme);
+    if (url.protocol !== 'http:' && url.protocol !== 'https:') return null;
+    if (url.username || url.password || !isHost(url.hostname)) return null;
+    return withoutWww(url.host);
+  } catch {
+    return null;
+  }
+};
+
+const isHost = (name: string): boolean =>
+  name === 'localhost' ||
+  name.startsWith('[') ||
+  (/^[a-z0-9.-]+$/.test(name) && name.includes('.'));
+
+/** Whether a page of `origin` ("https://www.quillfern.example") stands on one of the sites. */
+export const isListed = (sites: readonly Site[], origin: string): boolean => {
+  if (!/^https?:\/\//.test(origin)) return false;
+  const site = toSite(origin);
+  return site !== null && sites.includes(site);
+};
+
+/** The sources that a `frame-ancestors` directive names for a list of sites; an empty list → `'none'`. */
+export const frameAncestors = (sites: readonly Site[]): string => {
+  const sources = sites.flatMap((site) => {
+    const isBareName = /^[a-z]/.test(site) && site.includes('.');
+    const hosts = isBareName ? [site, `www.${site}`] : [site];
+    return hosts.flatMap((host) => [`https://${host}`, `http://${host}`]);
+  });
+  return sources.length > 0 ? sources.join(' ') : "'none'";
+};

@@ -1,0 +1,212 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Member } from '@porch/contract/team';
+import { createPasswords } from '@porch/server/accounts/passwords';
+import { handClock } from '@porch/server/clock';
+import { hashSecret } from '@porch/server/security/tokens';
+import { createServices } from '@porch/server/services';
+import { toSettings } from '@porch/server/settings';
+import { createStore, openDatabase } from '@porch/server/store/index';
+import { type Visitor, visitors } from './people';
+import { plantPicture } from './pictures';
+import { notes, threads, waiting } from './threads';
+
+const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+const DAY_MS = 24 * HOUR_MS;
+
+/** The website door of the demo; the street's pages carry it. */
+export const demoDoor = 'quillfern-front-door';
+
+interface Plan {
+  start: number;
+  lines: readonly string[];
+  visitor: Visitor;
+  end: 'answered' | 'wrapped-up' | 'put-by' | 'came-back' | 'open';
+  index: number;
+}
+
+type Step = { at: number; do: () => Promise<unknown> };
+
+interface Account {
+  name: string;
+  email: string;
+  password: string;
+  role: Member['role'];
+}
+
+const siteUrl = (origin: string, title: string): string =>
+  `${origin}/${title.toLowerCase().replace(/[^a-z]+/g, '-')}`;
+
+/** Who of the team answers: mostly the owner. */
+const memberFor = (members: readonly Member[], index: number): Member => {
+  const member = members[index % 5 === 1 ? 1 : index % 7 === 2 ? 2 : 0];
+  if (!member) throw new Error('the demo needs three members');
+  return member;
+};
+
+/** When each thread happens: spread over six weeks in working hours, the open ones just now. */
+const plansFor = (now: number): Plan[] => {
+  const visitorAt = (index: number): Visitor => visitors[index % visitors.length] ?? {};
+  const midnight = now - (now % DAY_MS);
+  const past = Array.from({ length: 53 }, (_, index): Plan => {
+    const daysAgo = 42 - Math.floor((index * 41) / 53);
+    const start = midnight - daysAgo * DAY_MS + (9 + ((index * 37) % 8)) * HOUR_MS + index * 97_000;
+    const lines = threads[index % threads.length] ?? [];
+    const isThanked = !lines[lines.length - 1]?.startsWith('> ');
+    const isDone = isThanked || index % 5 < 2;
+    const end =
+      index >= 50 ? 'put-by' : index === 49 ? 'came-back' : isDone ? 'wrapped-up' : 'answered';
+    return { start, index, lines, visitor: visitorAt(index), end };
+  });
+  const left = notes.map(
+    (lines, index): Plan => ({
+      start: now - (11 - index * 2) * HOUR_MS,
+      index: 53 + index,
+      lines,
+      visitor: visitorAt(53 + index),
+      end: 'open',
+    }),
+  );
+  const open = waiting.map(
+    (lines, index): Plan => ({
+      start: now - (14 - index * 6) * MINUTE_MS,
+      index: 57 + index,
+      lines,
+      visitor: visitorAt(57 + index),
+      end: 'open',
+    }),
+  );
+  return [...past, ...left, ...open];
+};
+
+/**
+ * Fills a data folder with six weeks of Quillfern Nursery up to `now` (UTC epoch milliseconds).
+ * Everything goes in the way it would have: through the same doors, in the order in which it happened.
+ */
+export const fill = async (options: {
+  dataDir: string;
+  now: number;
+  siteOrigin: string;
+  accounts: readonly Account[];
+}): Promise<void> => {
+  const { now, siteOrigin } = options;
+  const clock = handClock(now - 43 * DAY_MS);
+  const store = createStore(openDatabase(join(options.dataDir, 'porch.sqlite')));
+  const settings = toSettings({ dataDir: options.dataDir });
+  const services = createServices(settings, { clock, store });
+  const passwords = createPasswords(settings.passwordCost);
+
+  store.business.write({ name: 'Quillfern Nursery', zone: 'Europe/London' }, clock.now());
+  const door = {
+    id: 'door-quillfern',
+    publicId: demoDoor,
+    name: 'Quillfern Nursery',
+    sites: [new URL(siteOrigin).host, 'quillfern.example'],
+  };
+  store.doors.add(door, clock.now());
+  for (const [index, account] of options.accounts.entries()) {
+    const passwordHash = await passwords.hash(account.password);
+    const id = `member-quillfern-${index}`;
+    store.members.add({ id, ...account, passwordHash }, clock.now() + index);
+  }
+  const members = store.members.all();
+
+  const stepsOf = (plan: Plan): Step[] => {
+    const { index, lines, visitor } = plan;
+    const sender = { doorId: door.id, tokenHash: hashSecret(`demo visitor ${index}`) };
+    const member = memberFor(members, index);
+    let at = plan.start;
+    let said = 0;
+    let path = 'Houseplants';
+    const id = (what: string): string => `demo-${what}-${String(index).padStart(3, '0')}-${said}`;
+    const page = () => ({ url: siteUrl(siteOrigin, path), title: `${path} – Quillfern Nursery` });
+    const conversationId = (): string => services.receive.conversationOf(sender)?.id ?? '';
+    const deed = (what: Parameters<typeof services.reply.deed>[1]) =>
+      services.reply.deed(conversationId(), what, member);
+
+    const say = async (line: string, thisId: string): Promise<void> => {
+      const text = line.replace('[picture]', '').trim();
+      const fileIds: string[] = [];
+      if (line.includes('[picture]')) {
+        const visitorId = services.receive.visitorFor(sender).id;
+        const fileId = `${thisId}-picture`;
+        const bytes = await plantPicture(index);
+        await services.files.take(fileId, 'plant.png', bytes, { visitorId });
+        fileIds.push(fileId);
+      }
+      await services.receive.message(sender, { id: thisId, text, fileIds, page: page() }, true);
+    };
+
+    const steps: Step[] = [];
+    const push = (afterMs: number, what: () => Promise<unknown>): void => {
+      at += afterMs;
+      steps.push({ at, do: what });
+    };
+
+    for (const line of lines) {
+      said += 1;
+      const thisId = id('said');
+      const goes = /^\[goes to (.+)\]$/.exec(line);
+      if (goes) {
+        path = goes[1] ?? path;
+      } else if (line.startsWith('> ')) {
+        push(95_000 + ((index * 53 + said * 29) % 11) * 20_000, () =>
+          deed({ do: 'say', id: thisId, text: line.slice(2), fileIds: [] }),
+        );
+        push(6_000, () => services.receive.progress(sender, 'visitor-read', 1e15));
+      } else {
+        push(said === 1 ? 0 : 40_000, () => say(line, thisId));
+        if (said === 1 && (visitor.name || visitor.email || visitor.phone)) {
+          const detailsId = id('gave');
+          push(15_000, () => services.receive.details(sender, detailsId, visitor));
+        }
+      }
+    }
+    if (plan.end !== 'open' || plan.start < now - HOUR_MS) {
+      push(60_000, () => services.receive.presence(sender, false));
+    }
+    const endId = id('end');
+    if (plan.end === 'wrapped-up') push(HOUR_MS / 4, () => deed({ do: 'wrap-up', id: endId }));
+    if (plan.end === 'put-by') {
+      const until = now + (plan.index - 49) * DAY_MS;
+      push(HOUR_MS / 4, () => deed({ do: 'put-by', id: endId, until }));
+    }
+    if (plan.end === 'came-back') {
+      push(HOUR_MS / 4, () => deed({ do: 'put-by', id: endId, until: now - 4 * MINUTE_MS }));
+      steps.push({ at: now - 4 * MINUTE_MS, do: () => services.reply.returnDue() });
+    }
+    return steps;
+  };
+
+  const night = { state: 'dark', until: null } as const;
+  const morning = { state: 'lit', until: null } as const;
+  const lamps: Step[] = [
+    { at: now - 11.5 * HOUR_MS, do: async () => services.lamp.set(night) },
+    { at: now - 40 * MINUTE_MS, do: async () => services.lamp.set(morning) },
+  ];
+  const steps = [...plansFor(now).flatMap(stepsOf), ...lamps]
+    .filter((step) => step.at <= now)
+    .sort((a, b) => a.at - b.at);
+  for (const step of steps) {
+    clock.set(step.at);
+    await step.do();
+  }
+  store.close();
+};
+
+const start = async (): Promise<void> => {
+  const dataDir = process.env.DATA_DIR ?? '.data/demo';
+  if (process.env.FRESH === '1') rmSync(dataDir, { recursive: true, force: true });
+  const accounts = JSON.parse(readFileSync('demo/accounts.json', 'utf8')) as Account[];
+  const now = Number(process.env.DEMO_NOW ?? Date.now());
+  const siteOrigin = process.env.STREET_ORIGIN ?? 'http://127.0.0.1:4870';
+  await fill({ dataDir, now, siteOrigin, accounts });
+};
+
+if (process.argv[1]?.endsWith('fill.js')) {
+  start().catch((error) => {
+    process.stderr.write(`The demo data could not be made: ${error.stack}\n`);
+    process.exit(1);
+  });
+}

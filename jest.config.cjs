@@ -1,0 +1,35 @@
+const swc = [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx: true },
+      transform: { react: { runtime: 'automatic', importSource: 'preact' } },
+      target: 'es2022',
+    },
+    module: { type: 'commonjs' },
+  },
+];
+
+const room = (name, environment) => ({
+  displayName: name,
+  rootDir: __dirname,
+  roots: [`<rootDir>/${name}`],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  testEnvironment: environment,
+  resolver: '<rootDir>/scripts/resolve-modules.cjs',
+  transform: { '\\.(m?[jt]sx?)$': swc, '\\.sql$': '<rootDir>/scripts/sql-as-text.cjs' },
+  // Several packages ship ES modules only; Jest runs CommonJS, so they are transformed as well.
+  transformIgnorePatterns: ['node_modules/(better-sqlite3|sharp|@node-rs)/'],
+});
+
+module.exports = {
+  projects: [
+    room('core', 'node'),
+    room('contract', 'node'),
+    room('server', 'node'),
+    room('street', 'node'),
+    room('demo', 'node'),
+    room('widget', 'jsdom'),
+    '<rootDir>/app/jest.config.cjs',
+  ],
+};

@@ -1,0 +1,4 @@
+import { buildStale, installPackages } from './set-up.mjs';
+
+installPackages();
+buildStale();

@@ -1,0 +1,75 @@
+// The demo: Quillfern Nursery with six weeks of made-up conversations, and the street around it.
+//   npm run demo            start (PORT, STREET_PORT, DATA_DIR in the environment)
+//   npm run demo -- --fresh          with the data made anew
+//   npm run demo -- --quiet-street   without visitors who write by themselves
+import { execFileSync, spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildStale, installPackages, say } from './set-up.mjs';
+
+const options = process.argv.slice(2);
+const port = process.env.PORT ?? '4860';
+const streetPort = process.env.STREET_PORT ?? '4870';
+const dataDir = process.env.DATA_DIR ?? '.data/demo';
+const origin = `http://127.0.0.1:${port}`;
+const street = `http://127.0.0.1:${streetPort}`;
+
+installPackages();
+buildStale();
+
+const isFresh = options.includes('--fresh');
+if (isFresh || !existsSync(join(dataDir, 'porch.sqlite'))) {
+  say('Making the demo data …');
+  execFileSync('node', ['demo/dist/fill.js'], {
+    stdio: 'inherit',
+    env: { ...process.env, DATA_DIR: dataDir, FRESH: isFresh ? '1' : '', STREET_ORIGIN: street },
+  });
+}
+
+const children = [];
+
+const launch = (script, env) =>
+  new Promise((resolve, reject) => {
+    const child = spawn('node', ['--enable-source-maps', script], {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      env: { ...process.env, ...env },
+    });
+    children.push(child);
+    child.once('message', resolve);
+    child.once('exit', (code) => {
+      reject(new Error(`${script} ended with ${code}`));
+      stop(code ?? 1);
+    });
+  });
+
+let isStopping = false;
+const stop = (code) => {
+  if (isStopping) return;
+  isStopping = true;
+  for (const child of children) child.kill('SIGTERM');
+  setTimeout(() => process.exit(code), 500);
+};
+process.on('SIGINT', () => stop(0));
+process.on('SIGTERM', () => stop(0));
+
+try {
+  await launch('server/dist/main.js', {
+    PORT: port,
+    DATA_DIR: dataDir,
+    LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+  });
+  await launch('street/dist/main.js', {
+    STREET_PORT: streetPort,
+    PORCH_ORIGIN: origin,
+    QUIET: options.includes('--quiet-street') ? '1' : '',
+  });
+  const [owner] = JSON.parse(readFileSync('demo/accounts.json', 'utf8'));
+  say(`Hello Porch is ready: ${origin}`);
+  say(`  sign in:  ${owner.email}   ${owner.password}`);
+  say(`  street:   ${street}   (Quillfern Nursery's website: write to the owner from there)`);
+  say('  stop:     Ctrl + C');
+} catch (error) {
+  say(`The demo could not start: ${error.message}`);
+  say(`Is something else on port ${port} or ${streetPort}? Set PORT and STREET_PORT to others.`);
+  stop(1);
+}

@@ -1,0 +1,102 @@
+// Everything that a fresh clone needs before it can run: packages, a browser for the tests, builds.
+// Uses nothing but Node itself, because nothing else is there yet.
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const browser = '/usr/bin/chromium';
+
+const say = (text) => process.stdout.write(`${text}\n`);
+
+const run = (command, args, options = {}) =>
+  execFileSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], ...options });
+
+const hashOf = (paths) => {
+  const hash = createHash('sha256');
+  for (const path of paths) hash.update(path).update(readFileSync(path));
+  return hash.digest('hex');
+};
+
+const filesBelow = (folder) =>
+  readdirSync(folder, { withFileTypes: true })
+    .filter(({ name }) => !['node_modules', 'dist', '.expo', 'fonts'].includes(name))
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((entry) => {
+      const path = join(folder, entry.name);
+      return entry.isDirectory() ? filesBelow(path) : statSync(path).isFile() ? [path] : [];
+    });
+
+const markOf = (name) => join('.built', name);
+const isCurrent = (name, hash) =>
+  existsSync(markOf(name)) && readFileSync(markOf(name), 'utf8') === hash;
+const mark = (name, hash) => {
+  mkdirSync('.built', { recursive: true });
+  writeFileSync(markOf(name), hash);
+};
+
+/** What a lock file says should be there: path → version; without what fits other machines only. */
+const wantedPackages = () =>
+  Object.entries(JSON.parse(readFileSync('package-lock.json', 'utf8')).packages).filter(
+    ([path, { optional, link }]) => path.startsWith('node_modules/') && !optional && !link,
+  );
+
+const hasPackages = () => {
+  const installed = 'node_modules/.package-lock.json';
+  if (!existsSync(installed)) return false;
+  const { packages } = JSON.parse(readFileSync(installed, 'utf8'));
+  return wantedPackages().every(([path, { version }]) => packages[path]?.version === version);
+};
+
+/** Installs the packages of the lock file, unless they are there. */
+export const installPackages = () => {
+  if (hasPackages()) return;
+  say('Installing packages (the database is compiled, which takes some minutes) …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+};
+
+/** Installs Debian's Chromium for the browser tests, unless it is there. */
+export const installBrowser = () => {
+  if (existsSync(browser)) return;
+  say('Installing the browser for the tests …');
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', 'chromium']);
+};
+
+const parts = [
+  {
+    name: 'server',
+    of: ['core', 'contract', 'server', 'street', 'demo'],
+    with: ['scripts/build-server.mjs'],
+    out: ['server/dist/main.js', 'street/dist/main.js', 'demo/dist/fill.js'],
+  },
+  {
+    name: 'widget',
+    of: ['core', 'contract', 'widget'],
+    with: ['scripts/build-widget.mjs'],
+    out: ['widget/dist/loader.js'],
+  },
+  {
+    name: 'app',
+    of: ['core', 'contract', 'app'],
+    with: ['scripts/build-app.mjs'],
+    out: ['app/dist/index.html'],
+  },
+];
+
+/** Builds what has changed since it was last built, and only that. */
+export const buildStale = () => {
+  for (const part of parts) {
+    const hash = hashOf([...part.of.flatMap(filesBelow), ...part.with, 'package-lock.json']);
+    if (part.out.every((path) => existsSync(path)) && isCurrent(part.name, hash)) continue;
+    say(`Building the ${part.name} …`);
+    run('node', part.with);
+    mark(part.name, hash);
+  }
+};
+
+/** Runs a command to its end; gives whether it went well. */
+export const succeeds = (command, args) =>
+  spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] }).status === 0;
+
+export { say };

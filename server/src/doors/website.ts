@@ -1,0 +1,45 @@
+import type { VisitorPage } from '@porch/contract/visitor';
+import type { Entry } from '@porch/core/conversation';
+import { isListed } from '@porch/core/website';
+import { toVisitorEntry } from '../live/hub';
+import { Refused } from '../refused';
+import type { ConversationRecord, DoorRecord, Store } from '../store';
+
+/** How many entries a panel is sent at a time; waypoints and the like are left out afterwards. */
+const ENTRIES_MOST = 60;
+
+/** What the website door knows and allows. */
+export const createWebsite = ({ store }: { store: Store }) => {
+  const forVisitor = (entries: readonly Entry[]) =>
+    entries.flatMap((entry) => toVisitorEntry(entry, store.members.nameOf) ?? []);
+
+  return {
+    door: (publicId: string): DoorRecord => {
+      const door = store.doors.byPublicId(publicId);
+      if (!door) throw new Refused('not-found');
+      return door;
+    },
+    /** Refuses a website that is not on the door's list. */
+    refuseUnlisted: (door: DoorRecord, origin: string): void => {
+      if (!isListed(door.sites, origin)) throw new Refused('site-not-listed');
+    },
+    /** The newest entries before a seq. */
+    before: (conversation: ConversationRecord, seq: number): VisitorPage => {
+      const roll = store.entries.rollBefore(conversation.id, seq, ENTRIES_MOST + 1);
+      return {
+        entries: forVisitor(roll.slice(-ENTRIES_MOST)),
+        hasOlder: roll.length > ENTRIES_MOST,
+        seq: conversation.state.lastSeq,
+      };
+    },
+    /** What came after a seq; null when that is too much to replay. */
+    since: (conversation: ConversationRecord, seq: number): VisitorPage | null => {
+      if (seq === 0 || seq > conversation.state.lastSeq) return null;
+      const roll = store.entries.rollSince(conversation.id, seq, ENTRIES_MOST + 1);
+      if (roll.length > ENTRIES_MOST) return null;
+      return { entries: forVisitor(roll), hasOlder: false, seq: conversation.state.lastSeq };
+    },
+  };
+};
+
+export type Website = ReturnType<typeof createWebsite>;

@@ -1,0 +1,36 @@
+import { FILE_LARGEST_BYTES, FileMentionSchema, IdSchema } from '@porch/contract/entries';
+import { z } from 'zod';
+import { memberAsking } from '../accounts/plugin';
+import type { Room } from '../services';
+import { nameOf, serveFile } from './serve';
+
+export const FileInPath = z.object({ id: IdSchema });
+export const asThumbnail = z.object({ size: z.enum(['whole', 'thumbnail']).default('whole') });
+
+/** Files of the team: sending their own, and reading any that was sent to the business. */
+export const filesRoom = async ({ app, services }: Room): Promise<void> => {
+  const { files } = services;
+
+  app.put(
+    '/api/files/:id',
+    {
+      bodyLimit: FILE_LARGEST_BYTES + 1,
+      schema: { params: FileInPath, response: { 200: FileMentionSchema } },
+    },
+    async (request) => {
+      const member = memberAsking(services, request);
+      const bytes = request.body as Buffer;
+      return files.take(request.params.id, nameOf(request), bytes, { memberId: member.id });
+    },
+  );
+
+  app.get(
+    '/api/files/:id',
+    { schema: { params: FileInPath, querystring: asThumbnail } },
+    async (request, reply) => {
+      memberAsking(services, request);
+      const file = files.find(request.params.id);
+      return serveFile(reply, files, file, request.query.size === 'thumbnail');
+    },
+  );
+};

@@ -1,0 +1,59 @@
+import type { News } from '../live/hub';
+import type { Store } from '../store';
+
+/** What a piece of work on the data gives back: an answer, and what others should hear of it. */
+export interface Written<Result> {
+  result: Result;
+  news: News[];
+}
+
+interface Waiting {
+  work: () => Written<unknown>;
+  settle: (outcome: { result: unknown } | { error: unknown }) => void;
+}
+
+type Outcome = { written: Written<unknown> } | { error: unknown };
+
+/**
+ * Writes that come in at the same moment share one transaction, and so one wait for the disk; each
+ * is a savepoint of its own, so that a refused one takes no other with it. Nobody gets an answer
+ * before the commit, and the news goes out after it.
+ */
+export const createBatch = (store: Store, publish: (news: News[]) => void) => {
+  let waiting: Waiting[] = [];
+
+  const attempt = ({ work }: Waiting): Outcome => {
+    try {
+      return { written: store.atOnce(work) };
+    } catch (error) {
+      return { error };
+    }
+  };
+
+  const flush = (): void => {
+    const all = waiting;
+    waiting = [];
+    try {
+      const outcomes = store.atOnce(() => all.map(attempt));
+      publish(outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : [])));
+      outcomes.forEach((outcome, index) => {
+        const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
+        all[index]?.settle(settled);
+      });
+    } catch (error) {
+      for (const one of all) one.settle({ error });
+    }
+  };
+
+  return <Result>(work: () => Written<Result>): Promise<Result> =>
+    new Promise((resolve, reject) => {
+      if (waiting.length === 0) setImmediate(flush);
+      waiting.push({
+        work,
+        settle: (outcome) =>
+          'error' in outcome ? reject(outcome.error) : resolve(outcome.result as Result),
+      });
+    });
+};
+
+export type Write = ReturnType<typeof createBatch>;

@@ -1,0 +1,113 @@
+import { type House, openHouse, setUp } from '../../test-kit/house';
+import { clientId, openDevice, visit, visitorToken } from '../../test-kit/panel';
+
+describe('nothing is taken twice, and nothing is lost', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  const entriesOf = (conversationId: string) =>
+    house.store.entries.allOf(conversationId).filter(({ kind }) => kind === 'visitor-said');
+
+  it('takes a message once, however often and however close together it is sent', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    const id = clientId();
+    const message = { do: 'say' as const, id, text: 'Once', fileIds: [], page: null };
+    const headers = { authorization: `Bearer ${visitorToken('wren')}` };
+    const url = `/door/${door.publicId}/entries`;
+    panel.tell(message);
+    panel.tell(message);
+    const answers = await Promise.all([
+      house.ask('POST', url, { body: message, headers }),
+      house.ask('POST', url, { body: message, headers }),
+    ]);
+    await panel.hear('taken');
+    await panel.hear('taken');
+    expect(answers.map(({ status }) => status)).toEqual([204, 204]);
+    const [conversation] = house.store.conversations.page('waiting', null, 5);
+    expect(entriesOf(conversation?.id ?? '')).toHaveLength(1);
+    expect(house.store.conversations.counts().waiting).toBe(1);
+  });
+
+  it('answers once when the same answer comes from two devices', async () => {
+    const { cookie, door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    const ask = () =>
+      house.ask('POST', `/api/conversations/${conversation?.id}/deeds`, {
+        cookie,
+        body: { do: 'say', id: 'the-same-answer', text: 'Hi', fileIds: [] },
+      });
+    const answers = await Promise.all([ask(), ask()]);
+    const seqs = answers.map(({ body }) => body.entries[0].seq);
+    expect(new Set(seqs).size).toBe(1);
+  });
+
+  it('gives a visitor exactly what came after the seq they have', async () => {
+    const { cookie, door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('First');
+    const { seq } = await panel.hear('entries');
+    panel.close();
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    await house.ask('POST', `/api/conversations/${conversation?.id}/deeds`, {
+      cookie,
+      body: { do: 'say', id: 'answer-0001', text: 'While you were away', fileIds: [] },
+    });
+    const again = await visit(house, door.publicId, 'wren', seq);
+    expect(again.welcome.continues).toBe(true);
+    expect(again.welcome.entries.map(({ text }) => text)).toEqual(['While you were away']);
+  });
+
+  it('gives a device exactly what it missed, over the socket and over HTTP', async () => {
+    const { cookie, door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Before');
+    const since = house.store.entries.newestSeq();
+    await panel.say('Missed one');
+    await panel.say('Missed two');
+    const texts = (entries: { kind: string; text?: string }[]) =>
+      entries.filter(({ kind }) => kind === 'visitor-said').map(({ text }) => text);
+    const device = await openDevice(house, cookie, since);
+    expect(texts(device.welcome.entries)).toEqual(['Missed one', 'Missed two']);
+    const { body } = await house.ask('GET', `/api/since?seq=${since}`, { cookie });
+    expect(texts(body.entries)).toEqual(['Missed one', 'Missed two']);
+    expect(body.rows).toHaveLength(1);
+  });
+
+  it('says so when a device missed more than is worth replaying, or comes from another past', async () => {
+    const { cookie, door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Hello');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    house.store.atOnce(() => {
+      for (let index = 0; index < 600; index += 1) {
+        house.store.entries.append(conversation?.id ?? '', `filler-entry-${index}`, 0, {
+          kind: 'here',
+        });
+      }
+    });
+    const far = await house.ask('GET', '/api/since?seq=1', { cookie });
+    expect(far.body).toMatchObject({ isTooMuch: true, entries: [] });
+    const ahead = await house.ask('GET', '/api/since?seq=99999', { cookie });
+    expect(ahead.body.isTooMuch).toBe(true);
+  });
+
+  it('refuses one message of a moment without losing the others of that moment', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    const say = (id: string, text: string) =>
+      panel.tell({ do: 'say', id, text, fileIds: [], page: null });
+    say('message-good-1', 'One');
+    say('message-empty-', '   ');
+    say('message-good-2', 'Two');
+    await panel.hear('taken', ({ id }) => id === 'message-good-2');
+    const refused = await panel.hear('refused');
+    expect(refused).toMatchObject({ id: 'message-empty-', refusal: { code: 'text-empty' } });
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    expect(entriesOf(conversation?.id ?? '')).toHaveLength(2);
+  });
+});

@@ -1,0 +1,81 @@
+import { GroupSchema, IdSchema, SeqSchema } from '@porch/contract/entries';
+import {
+  DeedDoneSchema,
+  DeedSchema,
+  LinePageSchema,
+  RollPageSchema,
+  SearchPageSchema,
+  SinceSchema,
+} from '@porch/contract/team';
+import { z } from 'zod';
+import { memberAsking } from '../accounts/plugin';
+import type { Room } from '../services';
+
+const InPath = z.object({ id: IdSchema });
+const seqInQuery = z.coerce.number().pipe(SeqSchema);
+
+/** The line, conversations and search, for the team. */
+export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
+  const { line, reply, search } = services;
+
+  app.get(
+    '/api/line',
+    {
+      schema: {
+        querystring: z.object({ group: GroupSchema, after: z.string().max(80).optional() }),
+        response: { 200: LinePageSchema },
+      },
+    },
+    async (request) => {
+      memberAsking(services, request);
+      return line.page(request.query.group, request.query.after ?? null);
+    },
+  );
+
+  app.get(
+    '/api/conversations/:id',
+    {
+      schema: {
+        params: InPath,
+        querystring: z.object({ before: seqInQuery.optional() }),
+        response: { 200: RollPageSchema },
+      },
+    },
+    async (request) => {
+      memberAsking(services, request);
+      return line.roll(request.params.id, request.query.before ?? null);
+    },
+  );
+
+  app.post(
+    '/api/conversations/:id/deeds',
+    { schema: { params: InPath, body: DeedSchema, response: { 200: DeedDoneSchema } } },
+    async (request) => {
+      const member = memberAsking(services, request);
+      return reply.deed(request.params.id, request.body, member);
+    },
+  );
+
+  app.get(
+    '/api/since',
+    { schema: { querystring: z.object({ seq: seqInQuery }), response: { 200: SinceSchema } } },
+    async (request) => {
+      memberAsking(services, request);
+      return line.since(request.query.seq);
+    },
+  );
+
+  app.get(
+    '/api/search',
+    {
+      schema: {
+        querystring: z.object({ words: z.string().max(400), before: seqInQuery.optional() }),
+        response: { 200: SearchPageSchema },
+      },
+    },
+    async (request) => {
+      memberAsking(services, request);
+      return search(request.query.words, request.query.before ?? null);
+    },
+  );
+};

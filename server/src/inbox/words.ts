@@ -1,0 +1,23 @@
+import { cleanMessage, MESSAGE_LONGEST } from '@porch/core/text';
+import { Refused } from '../refused';
+import { type FileRecord, type Store, toMention } from '../store';
+
+/** The text and the files of a message, checked; refuses what is empty, too long or not the sender's. */
+export const takeWords = (
+  store: Store,
+  typed: { text: string; fileIds: string[] },
+  conversationId: string,
+  isTheirs: (file: FileRecord) => boolean,
+) => {
+  const text = cleanMessage(typed.text);
+  if (text.length > MESSAGE_LONGEST) throw new Refused('text-too-long', { limit: MESSAGE_LONGEST });
+  if (!text && typed.fileIds.length === 0) throw new Refused('text-empty');
+  const files = typed.fileIds.map((id) => {
+    const file = store.files.byId(id);
+    const isFree = file?.conversationId === null || file?.conversationId === conversationId;
+    if (!file || !isFree || !isTheirs(file)) throw new Refused('file-unknown');
+    store.files.attach(id, conversationId);
+    return toMention(file);
+  });
+  return { text, files };
+};

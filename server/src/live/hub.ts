@@ -1,0 +1,135 @@
+import type { Counts, Row } from '@porch/contract/entries';
+import type { ToTeam } from '@porch/contract/team';
+import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
+import { type Entry, isForVisitor } from '@porch/core/conversation';
+import type { LampSetting } from '@porch/core/lamp';
+
+/** A team member's device that is connected now. */
+export interface Device {
+  memberId: string;
+  /** The cookie's secret, so that signing out closes the socket as well. */
+  secret: string;
+  send(text: string): void;
+  close(): void;
+}
+
+/** A visitor's panel that is connected now. */
+export interface Panel {
+  tokenHash: string;
+  send(message: ToVisitor): void;
+}
+
+/** A plate on a website that shows the lamp without anybody having opened it. */
+export interface Plate {
+  send(lamp: LampSetting, now: number): void;
+  close(): void;
+}
+
+/** What a transaction has put on disk, for those who should hear of it. */
+export interface News {
+  entries: Entry[];
+  row: Row;
+  tokenHash: string;
+}
+
+/** What a visitor may know of an entry; null for what is not theirs to know. */
+export const toVisitorEntry = (
+  entry: Entry,
+  nameOf: (memberId: string) => string,
+): VisitorEntry | null => {
+  if (!isForVisitor(entry.kind)) return null;
+  if (entry.kind !== 'visitor-said' && entry.kind !== 'team-said') return null;
+  const { seq, id, at, text, files } = entry;
+  const isTeam = entry.kind === 'team-said';
+  return {
+    seq,
+    id,
+    at,
+    text,
+    files,
+    by: isTeam ? 'team' : 'visitor',
+    name: isTeam ? nameOf(entry.memberId) : '',
+  };
+};
+
+const newestRows = (news: readonly News[]): Row[] => {
+  const rows = new Map(news.map(({ row }) => [row.id, row]));
+  return [...rows.values()];
+};
+
+/** Who is connected, and telling them. Holds no data: whatever it says can be asked for again. */
+export const createHub = (nameOf: (memberId: string) => string, countsNow: () => Counts) => {
+  const devices = new Set<Device>();
+  const panels = new Map<string, Set<Panel>>();
+  const plates = new Set<Plate>();
+
+  const tellTeam = (message: ToTeam): void => {
+    if (devices.size === 0) return;
+    const text = JSON.stringify(message);
+    for (const device of devices) device.send(text);
+  };
+
+  const tellVisitor = (tokenHash: string, message: ToVisitor): void => {
+    for (const panel of panels.get(tokenHash) ?? []) panel.send(message);
+  };
+
+  const tellPanels = ({ entries, row, tokenHash }: News): void => {
+    if (!panels.has(tokenHash)) return;
+    const theirs = entries
+      .map((entry) => toVisitorEntry(entry, nameOf))
+      .filter((entry) => entry !== null);
+    if (theirs.length > 0) {
+      tellVisitor(tokenHash, { say: 'entries', entries: theirs, seq: row.state.lastSeq });
+    }
+  };
+
+  return {
+    addDevice: (device: Device): (() => void) => {
+      devices.add(device);
+      return () => devices.delete(device);
+    },
+    addPanel: (panel: Panel): (() => void) => {
+      const theirs = panels.get(panel.tokenHash) ?? new Set();
+      panels.set(panel.tokenHash, theirs.add(panel));
+      return () => {
+        theirs.delete(panel);
+        if (theirs.size === 0) panels.delete(panel.tokenHash);
+      };
+    },
+    addPlate: (plate: Plate): (() => void) => {
+      plates.add(plate);
+      return () => plates.delete(plate);
+    },
+    isHere: (tokenHash: string): boolean => panels.has(tokenHash),
+    /** Tells everybody concerned what is now on disk; one message to the team, however much it is. */
+    publish: (news: readonly News[]): void => {
+      const entries = news.flatMap((one) => one.entries);
+      if (entries.length === 0) return;
+      const seq = entries[entries.length - 1]?.seq ?? 0;
+      tellTeam({ say: 'entries', entries, rows: newestRows(news), counts: countsNow(), seq });
+      for (const one of news) tellPanels(one);
+    },
+    tellLamp: (lamp: LampSetting, now: number): void => {
+      tellTeam({ say: 'lamp', lamp, now });
+      for (const theirs of panels.values()) {
+        for (const panel of theirs) panel.send({ say: 'lamp', lamp, now });
+      }
+      for (const plate of plates) plate.send(lamp, now);
+    },
+    tellTeamTyping: (conversationId: string): void => tellTeam({ say: 'typing', conversationId }),
+    tellVisitorTyping: (tokenHash: string, name: string): void =>
+      tellVisitor(tokenHash, { say: 'typing', name }),
+    tellReached: (tokenHash: string, reached: Reached): void =>
+      tellVisitor(tokenHash, { say: 'reached', reached }),
+    visitorsHere: (): string[] => [...panels.keys()],
+    /** Lets everybody go before the server does; they come back by themselves. */
+    closeAll: (): void => {
+      for (const plate of [...plates]) plate.close();
+    },
+    closeTeam: (which: (device: Device) => boolean): void => {
+      for (const device of [...devices]) if (which(device)) device.close();
+    },
+  };
+};
+
+export type Hub = ReturnType<typeof createHub>;

@@ -1,0 +1,69 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import fastifyStatic from '@fastify/static';
+import type { FastifyReply } from 'fastify';
+import { Refused } from '../refused';
+import { appPolicy } from '../security/headers';
+import type { Room } from '../services';
+
+/** Built files carry a hash in their names, so they may be kept for good. */
+const forGood = 'public, max-age=31536000, immutable';
+const LOADER_SECONDS = 3_600;
+
+/** The built app, the built panel and the loader. */
+export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
+  const appDir = resolve(settings.appDir);
+  const widgetDir = resolve(settings.widgetDir);
+  const indexPath = join(appDir, 'index.html');
+  if (!existsSync(indexPath) || !existsSync(widgetDir)) return;
+  const index = readFileSync(indexPath, 'utf8');
+  const loader = readFileSync(join(widgetDir, 'loader.js'), 'utf8');
+  const policy = appPolicy();
+
+  const isNamedByContent = (path: string): boolean => /[-.][0-9A-Za-z]{8,}\.\w+$/.test(path);
+
+  await app.register(fastifyStatic, {
+    root: appDir,
+    index: false,
+    wildcard: true,
+    preCompressed: true,
+    cacheControl: false,
+    setHeaders: (response, path) => {
+      response.setHeader('cache-control', isNamedByContent(path) ? forGood : 'no-cache');
+    },
+  });
+  await app.register(fastifyStatic, {
+    root: widgetDir,
+    prefix: '/widget/',
+    decorateReply: false,
+    index: false,
+    preCompressed: true,
+    cacheControl: false,
+    setHeaders: (response) => response.setHeader('cache-control', forGood),
+  });
+
+  app.get('/loader.js', { schema: { hide: true } }, async (_request, reply) =>
+    reply
+      .headers({
+        'cache-control': `public, max-age=${LOADER_SECONDS}`,
+        'access-control-allow-origin': '*',
+        'cross-origin-resource-policy': 'cross-origin',
+      })
+      .type('text/javascript; charset=utf-8')
+      .send(loader),
+  );
+
+  const sendIndex = (reply: FastifyReply) =>
+    reply
+      .headers({ 'content-security-policy': policy, 'cache-control': 'no-cache' })
+      .type('text/html; charset=utf-8')
+      .send(index);
+
+  app.get('/', { schema: { hide: true } }, async (_request, reply) => sendIndex(reply));
+  app.setNotFoundHandler(async (request, reply) => {
+    const wantsPage = request.method === 'GET' && request.headers.accept?.includes('text/html');
+    const isOurs = !/^\/(api|door|talk|widget)\//.test(request.url);
+    if (wantsPage && isOurs) return sendIndex(reply);
+    throw new Refused('not-found');
+  });
+};

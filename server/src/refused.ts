@@ -1,0 +1,39 @@
+import { type ErrorCode, type ErrorFacts, errorStatus, type Refusal } from '@porch/contract/errors';
+import type { FastifyInstance } from 'fastify';
+import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+
+/** Something that was meant to be refused, with a code that a client can turn into a sentence. */
+export class Refused extends Error {
+  readonly code: ErrorCode;
+  readonly facts: ErrorFacts;
+
+  constructor(code: ErrorCode, facts: ErrorFacts = {}) {
+    super(code);
+    this.code = code;
+    this.facts = facts;
+  }
+
+  toRefusal(): Refusal {
+    return { code: this.code, ...this.facts };
+  }
+}
+
+const toRefusal = (error: unknown): Refusal => {
+  if (error instanceof Refused) return error.toRefusal();
+  if (hasZodFastifySchemaValidationErrors(error)) {
+    return { code: 'bad-request', field: error.validation[0]?.instancePath.slice(1) };
+  }
+  const status = (error as { statusCode?: number }).statusCode ?? 500;
+  if (status === 413) return { code: 'too-large' };
+  if (status >= 400 && status < 500) return { code: 'bad-request' };
+  return { code: 'our-fault' };
+};
+
+/** What we meant passes with its code; anything else is logged in full and described to nobody. */
+export const handleErrors = (app: FastifyInstance): void => {
+  app.setErrorHandler((error, request, reply) => {
+    const refusal = toRefusal(error);
+    if (refusal.code === 'our-fault') request.log.error(error);
+    return reply.status(errorStatus[refusal.code]).send(refusal);
+  });
+};

@@ -1,0 +1,44 @@
+/** Content security policies of our pages: nothing from elsewhere, nothing inline. */
+const policy = (parts: Record<string, string>): string =>
+  Object.entries(parts)
+    .map(([name, sources]) => `${name} ${sources}`)
+    .join('; ');
+
+const own = {
+  'default-src': "'none'",
+  'script-src': "'self'",
+  'connect-src': "'self'",
+  'font-src': "'self'",
+  'base-uri': "'none'",
+  'form-action': "'self'",
+};
+
+/** The hash of nothing: the app makes an empty style element and fills it by script. */
+const emptyStyle = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='";
+
+/** The owner's app. */
+export const appPolicy = (): string =>
+  policy({
+    ...own,
+    'style-src': `'self' ${emptyStyle}`,
+    'img-src': "'self' blob: data:",
+    'manifest-src': "'self'",
+    'worker-src': "'self'",
+    'frame-ancestors': "'none'",
+  });
+
+/** The visitor's panel; `ancestors` are the websites on which it may stand. */
+export const panelPolicy = (ancestors: string): string =>
+  policy({
+    ...own,
+    'style-src': "'self'",
+    'img-src': "'self' blob:",
+    'frame-ancestors': ancestors,
+  });
+
+export const everywhere: Record<string, string> = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'strict-origin-when-cross-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'permissions-policy': 'geolocation=(), microphone=()',
+};

@@ -1,0 +1,298 @@
+import { MESSAGE_LONGEST } from '@porch/core/text';
+import { type House, openHouse, owner, setUp, site } from '../../test-kit/house';
+import { clientId, openPanel, visit, visitorToken } from '../../test-kit/panel';
+
+describe('who may do what', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  it('asks every route of the team for a signed-in member', async () => {
+    await setUp(house);
+    const paths = Object.entries((await house.ask('GET', '/openapi.json')).body.paths).flatMap(
+      ([path, methods]) => Object.keys(methods as object).map((method) => ({ path, method })),
+    );
+    const open = ['/api/set-up', '/api/sign-in', '/api/house'];
+    const closed = paths.filter(({ path }) => path.startsWith('/api/') && !open.includes(path));
+    expect(closed.length).toBeGreaterThan(8);
+    const bodies: Record<string, object> = {
+      '/api/sign-out': { everywhere: false },
+      '/api/lamp': { state: 'lit', until: null },
+      '/api/business': { name: 'x', zone: 'UTC' },
+      '/api/conversations/{id}/deeds': { do: 'wrap-up', id: 'deed-000001' },
+      '/api/doors/{id}': { sites: [] },
+    };
+    for (const { path, method } of closed) {
+      const url = path.replace('{id}', 'some-id-000001');
+      const query =
+        { '/api/line': '?group=waiting', '/api/since': '?seq=0', '/api/search': '?words=a' }[
+          path
+        ] ?? '';
+      const response = await house.ask(method.toUpperCase() as 'GET', url + query, {
+        body: bodies[path],
+      });
+      expect([path, method, response.status]).toEqual([path, method, 401]);
+    }
+  });
+
+  it('refuses every write that comes from a page that is not ours', async () => {
+    const { cookie } = await setUp(house);
+    const body = { state: 'dark', until: null };
+    for (const origin of ['https://evil.example', 'null', '']) {
+      const response = await house.ask('PUT', '/api/lamp', { cookie, body, headers: { origin } });
+      expect(response.body.code).toBe('origin-not-ours');
+    }
+    expect(house.services.lamp.now().state).toBe('lit');
+  });
+
+  it('shows a visitor their own conversation and no other', async () => {
+    const { door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('A secret of mine');
+    const forged = await visit(house, door.publicId, 'forged');
+    expect(forged.welcome.entries).toEqual([]);
+    await forged.say('Hello');
+    const url = `/door/${door.publicId}/entries`;
+    const asOther = await house.ask('GET', url, {
+      headers: { authorization: `Bearer ${visitorToken('forged')}` },
+    });
+    expect(JSON.stringify(asOther.body)).not.toContain('secret');
+    const asNobody = await house.ask('GET', url);
+    expect(asNobody.body.code).toBe('token-unknown');
+  });
+
+  it('shows a file to its conversation and to no other visitor', async () => {
+    const { door, cookie } = await setUp(house);
+    const wren = await visit(house, door.publicId, 'wren');
+    const headers = (who: string) => ({
+      authorization: `Bearer ${visitorToken(who)}`,
+      'content-type': 'application/octet-stream',
+      'x-file-name': 'list.txt',
+    });
+    const url = `/door/${door.publicId}/files/file-of-wren-1`;
+    const put = await house.app.inject({
+      method: 'PUT',
+      url,
+      payload: Buffer.from('my list'),
+      headers: { ...headers('wren'), host: 'porch.example', origin: 'http://porch.example' },
+    });
+    expect(put.statusCode).toBe(200);
+    await wren.say('See', clientId(), ['file-of-wren-1']);
+    const robin = await visit(house, door.publicId, 'robin');
+    await robin.say('Hello');
+    robin.tell({
+      do: 'say',
+      id: 'steals-file-01',
+      text: '',
+      fileIds: ['file-of-wren-1'],
+      page: null,
+    });
+    expect((await robin.hear('refused')).refusal.code).toBe('file-unknown');
+    expect((await house.ask('GET', url, { headers: headers('robin') })).status).toBe(404);
+    expect((await house.ask('GET', url, { headers: headers('wren') })).bytes.toString()).toBe(
+      'my list',
+    );
+    const asOwner = await house.ask('GET', '/api/files/file-of-wren-1', { cookie });
+    expect(asOwner.headers['content-disposition']).toMatch(/^attachment/);
+    expect(asOwner.headers['content-type']).toBe('application/octet-stream');
+  });
+
+  it('opens no door on a website that is not on its list', async () => {
+    const { door } = await setUp(house);
+    const configuration = (origin: string) =>
+      house.ask('GET', `/door/${door.publicId}/configuration.js`, { headers: { origin } });
+    expect((await configuration(site)).status).toBe(200);
+    expect((await configuration('https://elsewhere.example')).body.code).toBe('site-not-listed');
+    const panel = await openPanel(house, door.publicId);
+    panel.tell({
+      do: 'hello',
+      token: visitorToken('x'),
+      since: 0,
+      site: 'https://elsewhere.example',
+    });
+    expect((await panel.hear('refused')).refusal.code).toBe('site-not-listed');
+    const page = await house.ask('GET', `/door/${door.publicId}/panel`);
+    expect(page.headers['content-security-policy']).toContain(
+      'frame-ancestors https://quillfern.example',
+    );
+    const link = await house.ask('GET', `/talk/${door.publicId}`);
+    expect(link.headers['content-security-policy']).toContain("frame-ancestors 'none'");
+  });
+
+  it('lets nobody be two things: a token belongs to one door', async () => {
+    const { door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    const other = { id: 'other-door-01', publicId: 'other-public-1', name: 'Other', sites: [] };
+    house.store.doors.add(other, 0);
+    const panel = await openPanel(house, other.publicId);
+    panel.tell({ do: 'hello', token: visitorToken('wren'), since: 0, site: '' });
+    expect((await panel.hear('refused')).refusal.code).toBe('token-unknown');
+  });
+
+  it('puts no secret and no message into what it keeps of a session or a visitor', async () => {
+    const { cookie, door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    const secret = cookie.split('=')[1] ?? '';
+    expect(secret.length).toBeGreaterThan(40);
+    expect(house.store.sessions.find(secret)).toBeNull();
+    expect(house.store.visitors.byToken(visitorToken('wren'))).toBeNull();
+  });
+});
+
+describe('what comes in from outside', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse({ limits: { visitorMessagesAMinute: 5 } });
+  });
+  afterEach(() => house.close());
+
+  const refusal = async (text: string) => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    panel.tell({ do: 'say', id: clientId(), text, fileIds: [], page: null });
+    return (await panel.hear('refused')).refusal;
+  };
+
+  it('is refused when it is empty, or nothing but invisible marks', async () => {
+    expect(await refusal(' \n\u202E\u0000 ')).toEqual({ code: 'text-empty' });
+  });
+
+  it('is refused when it is one character too long, and says what is allowed', async () => {
+    expect(await refusal('x'.repeat(MESSAGE_LONGEST + 1))).toEqual({
+      code: 'text-too-long',
+      limit: MESSAGE_LONGEST,
+    });
+  });
+
+  it('is taken at exactly the longest', async () => {
+    const { door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('x'.repeat(MESSAGE_LONGEST));
+    expect(house.store.conversations.counts().waiting).toBe(1);
+  });
+
+  it('ends the socket when it is a megabyte, and the server lives on', async () => {
+    const { door } = await setUp(house);
+    const panel = await openPanel(house, door.publicId);
+    panel.tellRaw('x'.repeat(1_000_000));
+    expect(await panel.closed()).toBe(1009);
+    expect((await house.ask('GET', '/healthz')).status).toBe(200);
+  });
+
+  it.each(['not json', '[]', '{"do":"unheard of"}', '{"do":"say"}', 'null'])(
+    'ends the socket when it is %s',
+    async (text) => {
+      const { door } = await setUp(house);
+      const panel = await openPanel(house, door.publicId);
+      panel.tellRaw(text);
+      expect(await panel.closed()).toBe(4400);
+    },
+  );
+
+  it('is slowed down when it is a flood, and says for how long', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    for (let count = 0; count < 5; count += 1) await panel.say('Again');
+    panel.tell({ do: 'say', id: clientId(), text: 'Again', fileIds: [], page: null });
+    expect((await panel.hear('refused')).refusal).toEqual({ code: 'too-many', waitMs: 12_000 });
+    house.clock.advance(12_000);
+    await panel.say('After a while');
+  });
+
+  it('is kept as plain words, whatever it pretends to be', async () => {
+    const { door, cookie } = await setUp(house);
+    const text = "<img src=x onerror=alert(1)> '; DROP TABLE entries; --";
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say(text);
+    panel.tell({ do: 'details', id: 'details-0001', name: '<b>Wren</b>\u202E' });
+    await panel.hear('taken');
+    const { body } = await house.ask('GET', '/api/line?group=waiting', { cookie });
+    expect(body.rows[0].state).toMatchObject({ lastWords: text, name: '<b>Wren</b>' });
+  });
+
+  it('is refused beside its field when a detail cannot be right', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Hello');
+    panel.tell({ do: 'details', id: 'details-0001', email: 'no mail' });
+    expect((await panel.hear('refused')).refusal).toEqual({
+      code: 'email-not-understood',
+      field: 'email',
+    });
+  });
+});
+
+describe('signing in', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  const signIn = (password: string, email = owner.email) =>
+    house.ask('POST', '/api/sign-in', { body: { email, password } });
+
+  it('gives a cookie that scripts cannot read and other sites do not send', async () => {
+    await setUp(house);
+    const response = await signIn(owner.password);
+    expect(String(response.headers['set-cookie'])).toMatch(/HttpOnly; SameSite=Lax/);
+  });
+
+  it('says the same of a wrong password and of an unknown account', async () => {
+    await setUp(house);
+    const wrong = await signIn('not the password');
+    const unknown = await signIn(owner.password, 'nobody@quillfern.example');
+    expect(wrong.body).toEqual({ code: 'sign-in-wrong' });
+    expect(unknown.body).toEqual(wrong.body);
+  });
+
+  it('is slowed down and then locked for a while, even for the right password', async () => {
+    await setUp(house);
+    const codes: string[] = [];
+    for (let count = 0; count < 8; count += 1) {
+      codes.push((await signIn('wrong')).body.code);
+      codes.push((await signIn('wrong')).body.code);
+      house.clock.advance(64_000);
+    }
+    expect(codes).toContain('too-many');
+    expect(codes.at(-1)).toBe('sign-in-locked');
+    expect((await signIn(owner.password)).body.code).toBe('sign-in-locked');
+    house.clock.advance(15 * 60_000);
+    expect((await signIn(owner.password)).status).toBe(200);
+  });
+
+  it('counts tries that are sent all at once', async () => {
+    await setUp(house);
+    const answers = await Promise.all(Array.from({ length: 30 }, () => signIn('wrong')));
+    const tried = answers.filter(({ body }) => body.code === 'sign-in-wrong');
+    expect(tried.length).toBeLessThan(8);
+  });
+
+  it('ends everywhere at once, open sockets included', async () => {
+    const { cookie } = await setUp(house);
+    const second = String((await signIn(owner.password)).headers['set-cookie']).split(';')[0];
+    await house.ask('POST', '/api/sign-out', { cookie, body: { everywhere: true } });
+    expect((await house.ask('GET', '/api/line?group=waiting', { cookie: second })).status).toBe(
+      401,
+    );
+  });
+
+  it('sets up once', async () => {
+    await setUp(house);
+    const again = await house.ask('POST', '/api/set-up', { body: owner });
+    expect(again.body.code).toBe('already-set-up');
+    expect(house.store.members.all()).toHaveLength(1);
+  });
+
+  it.each([
+    [{ password: 'short' }, 'password-too-short', 'password'],
+    [{ zone: 'Europe/Nowhere' }, 'zone-unknown', 'zone'],
+    [{ email: 'maren' }, 'email-not-understood', 'email'],
+    [{ business: '  ' }, 'text-empty', 'business'],
+    [{ name: 'x'.repeat(81) }, 'text-too-long', 'name'],
+  ])('refuses %j beside its field, and makes nothing', async (wrong, code, field) => {
+    const response = await house.ask('POST', '/api/set-up', { body: { ...owner, ...wrong } });
+    expect(response.body).toMatchObject({ code, field });
+    expect(house.store.business.read()).toBeNull();
+  });
+});

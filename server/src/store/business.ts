@@ -1,0 +1,38 @@
+import type { Business } from '@porch/contract/team';
+import type { LampSetting } from '@porch/core/lamp';
+import { lit } from '@porch/core/lamp';
+import type { Db } from './db';
+
+/** The business itself and what it has set for everybody: one row each. */
+export const businessTable = (db: Db) => {
+  const read = db.prepare<[], Business>('SELECT name, zone FROM business');
+  const write = db.prepare(
+    `INSERT INTO business VALUES (1, @name, @zone, @now)
+     ON CONFLICT DO UPDATE SET name = @name, zone = @zone`,
+  );
+  const readLamp = db.prepare<[], LampSetting>('SELECT state, until FROM lamp');
+  const writeLamp = db.prepare(
+    `INSERT INTO lamp VALUES (1, @state, @until, @now)
+     ON CONFLICT DO UPDATE SET state = @state, until = @until, set_at = @now`,
+  );
+  const readMark = db.prepare<[string], { seq: number }>('SELECT seq FROM marks WHERE name = ?');
+  const writeMark = db.prepare(
+    'INSERT INTO marks VALUES (?, ?) ON CONFLICT DO UPDATE SET seq = max(seq, excluded.seq)',
+  );
+  return {
+    read: (): Business | null => read.get() ?? null,
+    write: (business: Business, now: number): void => {
+      write.run({ ...business, now });
+    },
+    /** Lit until somebody says otherwise: whoever has just set up is there. */
+    lamp: (): LampSetting => readLamp.get() ?? lit,
+    setLamp: (lamp: LampSetting, now: number): void => {
+      writeLamp.run({ ...lamp, now });
+    },
+    /** The newest seq that a device of the team is known to have. */
+    teamHasSeq: (): number => readMark.get('team-has')?.seq ?? 0,
+    setTeamHasSeq: (seq: number): void => {
+      writeMark.run('team-has', seq);
+    },
+  };
+};

@@ -1,0 +1,65 @@
+import type { FileMention } from '@porch/core/conversation';
+import type { Db } from './db';
+
+export interface FileRecord {
+  id: string;
+  visitorId: string | null;
+  memberId: string | null;
+  conversationId: string | null;
+  name: string;
+  type: string;
+  sizeBytes: number;
+  width: number | null;
+  height: number | null;
+}
+
+export interface FileBytes {
+  whole: Buffer;
+  thumbnail: Buffer | null;
+}
+
+const columns = `id, visitor_id AS visitorId, member_id AS memberId,
+  conversation_id AS conversationId, name, type, size_bytes AS sizeBytes, width, height`;
+
+/** A file as a message mentions it. */
+export const toMention = (file: FileRecord): FileMention => ({
+  id: file.id,
+  name: file.name,
+  type: file.type,
+  sizeBytes: file.sizeBytes,
+  ...(file.width && file.height ? { picture: { width: file.width, height: file.height } } : {}),
+});
+
+export const filesTable = (db: Db) => {
+  const add = db.prepare(
+    `INSERT INTO files VALUES (@id, @visitorId, @memberId, @conversationId, @name, @type,
+       @sizeBytes, @width, @height, @now)`,
+  );
+  const addBytes = db.prepare('INSERT INTO file_bytes VALUES (?, ?, ?)');
+  const byId = db.prepare<[string], FileRecord>(`SELECT ${columns} FROM files WHERE id = ?`);
+  const whole = db.prepare<[string], { bytes: Buffer }>(
+    'SELECT whole AS bytes FROM file_bytes WHERE file_id = ?',
+  );
+  const thumbnail = db.prepare<[string], { bytes: Buffer | null }>(
+    'SELECT thumbnail AS bytes FROM file_bytes WHERE file_id = ?',
+  );
+  const attach = db.prepare('UPDATE files SET conversation_id = ? WHERE id = ?');
+  const dropUnsent = db.prepare(
+    'DELETE FROM files WHERE conversation_id IS NULL AND created_at < ?',
+  );
+  return {
+    add: (file: FileRecord, bytes: FileBytes, now: number): void => {
+      add.run({ ...file, now });
+      addBytes.run(file.id, bytes.whole, bytes.thumbnail);
+    },
+    byId: (id: string): FileRecord | null => byId.get(id) ?? null,
+    whole: (id: string): Buffer | null => whole.get(id)?.bytes ?? null,
+    thumbnail: (id: string): Buffer | null => thumbnail.get(id)?.bytes ?? null,
+    attach: (id: string, conversationId: string): void => {
+      attach.run(conversationId, id);
+    },
+    dropUnsentBefore: (at: number): void => {
+      dropUnsent.run(at);
+    },
+  };
+};

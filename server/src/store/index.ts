@@ -1,0 +1,42 @@
+import { businessTable } from './business';
+import { conversationsTable } from './conversations';
+import type { Db } from './db';
+import { doorsTable } from './doors';
+import { entriesTable } from './entries';
+import { filesTable } from './files';
+import { membersTable } from './members';
+import { searchTable } from './search';
+import { sessionsTable } from './sessions';
+import { triesTable } from './tries';
+import { visitorsTable } from './visitors';
+
+export type { ConversationRecord, LineKey } from './conversations';
+export { toRow } from './conversations';
+export { openDatabase } from './database';
+export type { DoorRecord } from './doors';
+export type { FileBytes, FileRecord } from './files';
+export { toMention } from './files';
+export type { MemberRecord } from './members';
+export type { Tries } from './tries';
+export type { VisitorRecord } from './visitors';
+
+/** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
+export const createStore = (db: Db) => ({
+  business: businessTable(db),
+  members: membersTable(db),
+  sessions: sessionsTable(db),
+  tries: triesTable(db),
+  doors: doorsTable(db),
+  visitors: visitorsTable(db),
+  conversations: conversationsTable(db),
+  entries: entriesTable(db),
+  files: filesTable(db),
+  search: searchTable(db),
+  /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
+  atOnce: <Result>(work: () => Result): Result => db.transaction(work).immediate(),
+  close: (): void => {
+    db.close();
+  },
+});
+
+export type Store = ReturnType<typeof createStore>;

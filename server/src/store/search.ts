@@ -1,0 +1,49 @@
+import { wordsOf } from '@porch/core/search';
+import type { Db } from './db';
+
+export interface SearchTotals {
+  texts: number;
+  words: number;
+}
+
+const quoted = (word: string): string => `"${word.replaceAll('"', '""')}"`;
+
+/** The full-text index. Its words are cut by `core/search` before they reach it, so that both agree. */
+export const searchTable = (db: Db) => {
+  const add = db.prepare('INSERT INTO words (rowid, text) VALUES (?, ?)');
+  const addWord = db.prepare(
+    'INSERT INTO vocabulary VALUES (?, 1) ON CONFLICT DO UPDATE SET texts = texts + 1',
+  );
+  const addTotals = db.prepare('UPDATE search_totals SET texts = texts + 1, words = words + ?');
+  const totals = db.prepare<[], SearchTotals>('SELECT texts, words FROM search_totals');
+  const completions = db.prepare<[string, string, number], { word: string; texts: number }>(
+    `SELECT word, texts FROM (
+       SELECT word, texts FROM vocabulary WHERE word >= ? AND word < ? LIMIT 2000
+     ) ORDER BY texts DESC, word LIMIT ?`,
+  );
+  const textsWith = db.prepare<[string], { texts: number }>(
+    'SELECT texts FROM vocabulary WHERE word = ?',
+  );
+  const newest = db.prepare<[string, number, number], { seq: number }>(
+    'SELECT rowid AS seq FROM words WHERE words MATCH ? AND rowid < ? ORDER BY rowid DESC LIMIT ?',
+  );
+  return {
+    add: (seq: number, text: string): void => {
+      const words = wordsOf(text);
+      if (words.length === 0) return;
+      add.run(seq, words.join(' '));
+      for (const word of new Set(words)) addWord.run(word);
+      addTotals.run(words.length);
+    },
+    totals: (): SearchTotals => totals.get() ?? { texts: 0, words: 0 },
+    /** The known words that begin so, the commonest first, sought among the first 2,000. */
+    completions: (start: string, most: number) =>
+      completions.all(start, `${start}\u{10FFFF}`, most),
+    textsWith: (word: string): number => textsWith.get(word)?.texts ?? 0,
+    /** Seqs of the newest texts before `before` that have one of each list's words. */
+    newest: (each: readonly (readonly string[])[], before: number, most: number): number[] => {
+      const query = each.map((words) => `(${words.map(quoted).join(' OR ')})`).join(' AND ');
+      return newest.all(query, before, most).map((row) => row.seq);
+    },
+  };
+};

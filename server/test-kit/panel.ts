@@ -1,0 +1,90 @@
+import type { FromTeam, ToTeam } from '@porch/contract/team';
+import type { FromVisitor, ToVisitor } from '@porch/contract/visitor';
+import type { House } from './house';
+import { site } from './house';
+
+/** A token as a visitor's browser makes it; `which` tells visitors apart. */
+export const visitorToken = (which: string): string => which.padEnd(43, '0');
+
+let made = 0;
+
+/** An id as a client makes it. */
+export const clientId = (): string => {
+  made += 1;
+  return `client-made-${String(made).padStart(6, '0')}`;
+};
+
+/** Waits for something to be there; fails after five seconds. */
+export const until = async <Value>(look: () => Value | undefined): Promise<Value> => {
+  const deadline = Date.now() + 5_000;
+  for (;;) {
+    const value = look();
+    if (value !== undefined) return value;
+    if (Date.now() > deadline) throw new Error('waited 5 s for nothing');
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+};
+
+const openSocket = async <From, To extends { say: string }>(
+  house: House,
+  path: string,
+  headers: Record<string, string>,
+) => {
+  const heard: To[] = [];
+  const socket = await house.app.injectWS(
+    path,
+    { headers: { host: 'porch.example', origin: 'http://porch.example', ...headers } },
+    {
+      onInit: (ws) => ws.on('message', (data) => heard.push(JSON.parse(String(data)))),
+    },
+  );
+  house.sockets.add(socket);
+  return {
+    heard,
+    socket,
+    tell: (message: From) => socket.send(JSON.stringify(message)),
+    tellRaw: (text: string) => socket.send(text),
+    /** The first message of a kind that fits, taken out of what was heard. */
+    hear: <Say extends To['say']>(
+      say: Say,
+      fits: (message: Extract<To, { say: Say }>) => boolean = () => true,
+    ) =>
+      until(() => {
+        const at = heard.findIndex(
+          (message) => message.say === say && fits(message as Extract<To, { say: Say }>),
+        );
+        return at < 0 ? undefined : (heard.splice(at, 1)[0] as Extract<To, { say: Say }>);
+      }),
+    closed: () =>
+      new Promise<number>((resolve) => socket.once('close', (code: number) => resolve(code))),
+    close: () => socket.close(),
+  };
+};
+
+/** A visitor's panel on a page of the website. */
+export const openPanel = (house: House, door: string) =>
+  openSocket<FromVisitor, ToVisitor>(house, `/door/${door}/live`, {});
+
+/** A panel that has said hello and was welcomed. */
+export const visit = async (house: House, door: string, which: string, since = 0) => {
+  const panel = await openPanel(house, door);
+  panel.tell({ do: 'hello', token: visitorToken(which), since, site });
+  const welcome = await panel.hear('welcome');
+  return {
+    ...panel,
+    welcome,
+    /** Says something and waits until it is taken. */
+    say: async (text: string, id = clientId(), fileIds: string[] = []) => {
+      panel.tell({ do: 'say', id, text, fileIds, page: null });
+      await panel.hear('taken', (message) => message.id === id);
+      return id;
+    },
+  };
+};
+
+/** A signed-in device of the team, welcomed. */
+export const openDevice = async (house: House, cookie: string, since = 0) => {
+  const device = await openSocket<FromTeam, ToTeam>(house, '/api/live', { cookie });
+  device.tell({ do: 'hello', since });
+  return { ...device, welcome: await device.hear('welcome') };
+};

@@ -1,0 +1,35 @@
+import Fastify from 'fastify';
+import { letPassersBy } from './passers-by';
+import { renderPage, sitePages } from './site/page';
+
+/** The simulated outside world: its own process, its own port, the same wire as the real thing. */
+const start = async (): Promise<void> => {
+  const port = Number(process.env.STREET_PORT ?? 4870);
+  const server = process.env.PORCH_ORIGIN ?? 'http://127.0.0.1:4860';
+  const door = process.env.DOOR ?? 'quillfern-front-door';
+  const app = Fastify({ forceCloseConnections: true });
+  const snippet = `<script async src="${server}/loader.js" data-door="${door}"></script>`;
+  for (const page of sitePages) {
+    app.get(page.path, async (_request, reply) =>
+      reply.type('text/html; charset=utf-8').send(renderPage(page, snippet)),
+    );
+  }
+  await app.listen({ port, host: '127.0.0.1' });
+  const address = app.server.address() as { port: number };
+  const origin = `http://127.0.0.1:${address.port}`;
+  const stop = process.env.QUIET === '1' ? () => {} : letPassersBy(door, server, origin);
+  process.stdout.write(`the street is at ${origin}\n`);
+  process.send?.({ listening: address.port });
+  const close = async (): Promise<void> => {
+    stop();
+    await app.close();
+    process.exit(0);
+  };
+  process.once('SIGTERM', close);
+  process.once('SIGINT', close);
+};
+
+start().catch((error) => {
+  process.stderr.write(`The street could not start: ${error.message}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,139 @@
+import { FILE_LIMITS } from '@porch/core/files';
+import { MESSAGE_LONGEST } from '@porch/core/text';
+import { nanoid } from 'nanoid';
+import { useEffect, useRef, useState } from 'preact/hooks';
+import { words } from '../wording/panel';
+import type { Conversation } from './conversation';
+import { keep, kept } from './door';
+import type { HeldFile } from './parcels';
+
+const toHeld = (file: File): HeldFile => ({
+  id: nanoid(),
+  name: file.name || 'picture.png',
+  type: file.type,
+  sizeBytes: file.size,
+  blob: file,
+});
+
+/** Where the visitor writes. What is typed is kept on every stroke: a reload loses no word. */
+export const Composer = (props: { conversation: Conversation; door: string; isNote: boolean }) => {
+  const draftKey = `porch:draft:${props.door}`;
+  const [text, setText] = useState(() => kept(draftKey) ?? '');
+  const [files, setFiles] = useState<HeldFile[]>([]);
+  const [problem, setProblem] = useState('');
+  const field = useRef<HTMLTextAreaElement>(null);
+  const chooser = useRef<HTMLInputElement>(null);
+  const over = text.trim().length - MESSAGE_LONGEST;
+  const canSend = over <= 0 && (text.trim() !== '' || files.length > 0);
+
+  useEffect(() => {
+    const area = field.current;
+    if (!area) return;
+    area.style.height = 'auto';
+    area.style.height = `${Math.min(area.scrollHeight + 2, 160)}px`;
+  }, [text]);
+
+  const change = (typed: string): void => {
+    setText(typed);
+    keep(draftKey, typed.slice(0, MESSAGE_LONGEST * 4));
+    setProblem('');
+    if (typed) props.conversation.typing();
+  };
+
+  const addFiles = (chosen: Iterable<File>): void => {
+    const all = [...files, ...[...chosen].map(toHeld)];
+    const tooLarge = all.find((file) => file.sizeBytes > FILE_LIMITS.largestBytes);
+    const limit = FILE_LIMITS.largestBytes;
+    setProblem(tooLarge ? words.refusal({ code: 'too-large', limit }) : '');
+    setFiles(all.filter((file) => file !== tooLarge).slice(0, FILE_LIMITS.most));
+  };
+
+  const send = (): void => {
+    if (!canSend) {
+      if (over <= 0) setProblem(words.refusal({ code: 'text-empty' }));
+      return;
+    }
+    props.conversation.say(text, files);
+    setFiles([]);
+    setText('');
+    keep(draftKey, '');
+    setProblem('');
+    field.current?.focus();
+  };
+
+  const label = props.isNote ? words.writeNote : words.write;
+  return (
+    <form
+      class="composer"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      {files.length > 0 && (
+        <ul class="held">
+          {files.map((file) => (
+            <li key={file.id}>
+              <bdi>{file.name}</bdi>
+              <button
+                type="button"
+                aria-label={words.dropFile(file.name)}
+                onClick={() => setFiles(files.filter((one) => one !== file))}
+              >
+                ×
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {(problem || over > 0) && (
+        <p class="problem" role="alert">
+          {over > 0 ? words.tooLong(over) : problem}
+        </p>
+      )}
+      <div class="write">
+        <button
+          type="button"
+          class="add"
+          aria-label={words.addFile}
+          onClick={() => chooser.current?.click()}
+        >
+          <svg viewBox="0 0 24 24" aria-hidden="true">
+            <path d="M4 5h16v14H4zM4 16l5-5 4 4 2.500-2.500L20 17M15.500 9.500h.01" />
+          </svg>
+        </button>
+        <input
+          ref={chooser}
+          type="file"
+          multiple
+          hidden
+          onChange={(event) => {
+            addFiles(event.currentTarget.files ?? []);
+            event.currentTarget.value = '';
+          }}
+        />
+        <textarea
+          ref={field}
+          rows={1}
+          dir="auto"
+          value={text}
+          aria-label={label}
+          placeholder={label}
+          onInput={(event) => change(event.currentTarget.value)}
+          onPaste={(event) => {
+            const pasted = event.clipboardData?.files;
+            if (pasted?.length) addFiles(pasted);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || event.shiftKey || event.isComposing) return;
+            event.preventDefault();
+            send();
+          }}
+        />
+        <button type="submit" class="send" aria-disabled={!canSend}>
+          {props.isNote ? words.leaveNote : words.send}
+        </button>
+      </div>
+    </form>
+  );
+};

@@ -1,0 +1,78 @@
+import { isErrorCode, isWorthRetrying, type Refusal } from '@porch/contract/errors';
+import type { FromVisitor } from '@porch/contract/visitor';
+import type { HeldFile, PanelParcel } from './parcels';
+
+/** What became of an attempt to send. */
+export type Outcome = 'arrived' | 'not-now' | Refusal;
+
+const ANSWER_LONGEST_MS = 15_000;
+
+export interface Errand {
+  door: string;
+  token: string;
+  site: string;
+  send(message: FromVisitor): boolean;
+}
+
+const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
+  try {
+    const response = await fetch(`/door/${errand.door}/files/${file.id}`, {
+      method: 'PUT',
+      headers: {
+        authorization: `Bearer ${errand.token}`,
+        'content-type': 'application/octet-stream',
+        'x-file-name': encodeURIComponent(file.name),
+        'x-site': errand.site,
+      },
+      body: file.blob,
+    });
+    if (response.ok) return 'arrived';
+    if (isWorthRetrying(response.status)) return 'not-now';
+    const refusal = (await response.json()) as Refusal;
+    return isErrorCode(refusal.code) ? refusal : { code: 'our-fault' };
+  } catch {
+    return 'not-now';
+  }
+};
+
+/** Sends parcels over the socket, files first; each waits for the server's word that it is on disk. */
+export const createDelivery = (errand: Errand) => {
+  const waiting = new Map<string, (outcome: Outcome) => void>();
+
+  const awaitAnswer = (id: string): Promise<Outcome> =>
+    new Promise((resolve) => {
+      const timer = setTimeout(() => settle(id, 'not-now'), ANSWER_LONGEST_MS);
+      waiting.set(id, (outcome) => {
+        clearTimeout(timer);
+        resolve(outcome);
+      });
+    });
+
+  const settle = (id: string, outcome: Outcome): void => {
+    waiting.get(id)?.(outcome);
+    waiting.delete(id);
+  };
+
+  const deliver = async ({ id, load }: PanelParcel): Promise<Outcome> => {
+    if (load.do === 'details') {
+      const { name, email, phone } = load;
+      return errand.send({ do: 'details', id, name, email, phone }) ? awaitAnswer(id) : 'not-now';
+    }
+    for (const file of load.files) {
+      const outcome = await upload(errand, file);
+      if (outcome !== 'arrived') return outcome;
+    }
+    const fileIds = load.files.map((file) => file.id);
+    const message: FromVisitor = { do: 'say', id, text: load.text, fileIds, page: load.page };
+    return errand.send(message) ? awaitAnswer(id) : 'not-now';
+  };
+
+  return {
+    deliver,
+    settle,
+    /** The line broke: nothing more will be heard of what was on its way. */
+    giveUp: (): void => {
+      for (const id of [...waiting.keys()]) settle(id, 'not-now');
+    },
+  };
+};

@@ -1,0 +1,144 @@
+import type { Refusal } from '@porch/contract/errors';
+import type {
+  KnownDetails,
+  Reached,
+  ToVisitor,
+  VisitorEntry,
+  VisitorPage,
+} from '@porch/contract/visitor';
+import { type LampSetting, lit } from '@porch/core/lamp';
+import { type Queue, type QueueAction, step } from '@porch/core/send-queue';
+import type { Load } from './parcels';
+
+/** Everything that the panel shows; changed only by `next`. */
+export interface Model {
+  entries: VisitorEntry[];
+  hasOlder: boolean;
+  seq: number;
+  reached: Reached;
+  details: KnownDetails;
+  lamp: LampSetting;
+  /** The server's clock less this device's, in milliseconds: a phone's clock may be an hour off. */
+  offsetMs: number;
+  isConnected: boolean;
+  isWelcome: boolean;
+  queue: Queue<Load>;
+  refusals: Record<string, Refusal>;
+  typing: { name: string; at: number } | null;
+}
+
+export const firstModel: Model = {
+  entries: [],
+  hasOlder: false,
+  seq: 0,
+  reached: { hasSeq: 0, readSeq: 0 },
+  details: { name: '', email: '', phone: '' },
+  lamp: lit,
+  offsetMs: 0,
+  isConnected: false,
+  isWelcome: false,
+  queue: [],
+  refusals: {},
+  typing: null,
+};
+
+export type Event =
+  | { type: 'heard'; message: ToVisitor; now: number }
+  | { type: 'older'; page: VisitorPage }
+  | { type: 'queue'; action: QueueAction<Load> }
+  | { type: 'refused'; id: string; refusal: Refusal }
+  | { type: 'details'; details: Partial<KnownDetails> }
+  | { type: 'connected'; isConnected: boolean };
+
+/** Entries by seq, each once, whichever way they came. */
+export const merge = (
+  known: readonly VisitorEntry[],
+  more: readonly VisitorEntry[],
+): VisitorEntry[] => {
+  const bySeq = new Map(known.map((entry) => [entry.seq, entry]));
+  for (const entry of more) bySeq.set(entry.seq, entry);
+  return [...bySeq.values()].sort((a, b) => a.seq - b.seq);
+};
+
+/** What the server has is no longer waiting here. */
+const settleQueue = (queue: Queue<Load>, entries: readonly VisitorEntry[]): Queue<Load> =>
+  entries.reduce((left, { id }) => step(left, { do: 'arrived', id }), queue);
+
+const withReached = (known: Reached, told: Reached): Reached => ({
+  hasSeq: Math.max(known.hasSeq, told.hasSeq),
+  readSeq: Math.max(known.readSeq, told.readSeq),
+});
+
+const heard = (model: Model, message: ToVisitor, now: number): Model => {
+  switch (message.say) {
+    case 'welcome':
+      return {
+        ...model,
+        entries: message.continues ? merge(model.entries, message.entries) : message.entries,
+        hasOlder: message.continues ? model.hasOlder : message.hasOlder,
+        seq: message.seq,
+        reached: message.reached,
+        details: message.details,
+        lamp: message.lamp,
+        offsetMs: message.now - now,
+        isWelcome: true,
+        queue: settleQueue(model.queue, message.entries),
+      };
+    case 'entries':
+      return {
+        ...model,
+        entries: merge(model.entries, message.entries),
+        seq: Math.max(model.seq, message.seq),
+        queue: settleQueue(model.queue, message.entries),
+        typing: message.entries.some(({ by }) => by === 'team') ? null : model.typing,
+      };
+    case 'reached':
+      return { ...model, reached: withReached(model.reached, message.reached) };
+    case 'typing':
+      return { ...model, typing: { name: message.name, at: now } };
+    case 'lamp':
+      return { ...model, lamp: message.lamp, offsetMs: message.now - now };
+    case 'taken':
+    case 'refused':
+    case 'pulse':
+      return model;
+  }
+};
+
+/** The model after an event. Pure. */
+export const next = (model: Model, event: Event): Model => {
+  switch (event.type) {
+    case 'heard':
+      return heard(model, event.message, event.now);
+    case 'older':
+      return {
+        ...model,
+        entries: merge(event.page.entries, model.entries),
+        hasOlder: event.page.hasOlder,
+      };
+    case 'queue':
+      return { ...model, queue: step(model.queue, event.action) };
+    case 'refused':
+      return {
+        ...model,
+        queue: step(model.queue, { do: 'refused', id: event.id, reason: event.refusal.code }),
+        refusals: { ...model.refusals, [event.id]: event.refusal },
+      };
+    case 'details':
+      return { ...model, details: { ...model.details, ...event.details } };
+    case 'connected':
+      return { ...model, isConnected: event.isConnected };
+  }
+};
+
+export type MessageState = 'waiting' | 'sending' | 'sent' | 'arrived' | 'read' | 'failed';
+
+/** How far one of the visitor's own messages has come. */
+export const stateOf = (entry: VisitorEntry, reached: Reached): MessageState => {
+  if (entry.seq <= reached.readSeq) return 'read';
+  return entry.seq <= reached.hasSeq ? 'arrived' : 'sent';
+};
+
+/** How many answers the visitor has not seen yet. */
+export const unreadCount = (entries: readonly VisitorEntry[], readSeq: number): number =>
+  entries.filter((entry) => entry.by === 'team' && entry.seq > readSeq).length;

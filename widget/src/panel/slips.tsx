@@ -1,0 +1,205 @@
+import type { VisitorEntry } from '@porch/contract/visitor';
+import type { FileMention } from '@porch/core/conversation';
+import { sizeText } from '@porch/core/files';
+import { pieces } from '@porch/core/links';
+import { useEffect, useState } from 'preact/hooks';
+import { words } from '../wording/panel';
+import type { Conversation } from './conversation';
+import { type MessageState, type Model, stateOf } from './model';
+import type { PanelParcel } from './parcels';
+
+const clockTime = (at: number): string =>
+  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+
+const dayOf = (at: number, now: number): string => {
+  const days = Math.round(
+    (new Date(now).setHours(0, 0, 0, 0) - new Date(at).setHours(0, 0, 0, 0)) / 86_400_000,
+  );
+  if (days === 0) return words.today;
+  if (days === 1) return words.yesterday;
+  return new Date(at).toLocaleDateString([], { weekday: 'short', day: 'numeric', month: 'short' });
+};
+
+const Words = ({ text }: { text: string }) => (
+  <p class="words" dir="auto">
+    {pieces(text).map((piece) =>
+      piece.href ? (
+        <a key={piece.at} href={piece.href} target="_blank" rel="noopener noreferrer nofollow">
+          {piece.text}
+        </a>
+      ) : (
+        piece.text
+      ),
+    )}
+  </p>
+);
+
+const Picture = (props: {
+  conversation: Conversation;
+  file: FileMention;
+  open: (file: FileMention) => void;
+}) => {
+  const { conversation, file } = props;
+  const [source, setSource] = useState<string | null | undefined>();
+  useEffect(() => {
+    let made: string | null = null;
+    let isGone = false;
+    void conversation.fetchFile(file.id, 'thumbnail').then((url) => {
+      made = url;
+      if (!isGone) setSource(url);
+    });
+    return () => {
+      isGone = true;
+      if (made) URL.revokeObjectURL(made);
+    };
+  }, [conversation, file.id]);
+  if (source === null) return <p class="missing">{words.missingPicture}</p>;
+  const { width = 4, height = 3 } = file.picture ?? {};
+  return (
+    <button
+      type="button"
+      class="picture"
+      aria-label={words.openPicture(file.name)}
+      onClick={() => props.open(file)}
+    >
+      <img src={source} alt="" width={width} height={height} />
+    </button>
+  );
+};
+
+const download = async (conversation: Conversation, file: FileMention): Promise<void> => {
+  const url = await conversation.fetchFile(file.id, 'whole');
+  if (!url) return;
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = file.name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+};
+
+const Files = (props: {
+  conversation: Conversation;
+  files: readonly FileMention[];
+  open: (file: FileMention) => void;
+}) => (
+  <>
+    {props.files.map((file) =>
+      file.picture ? (
+        <Picture key={file.id} {...props} file={file} />
+      ) : (
+        <button
+          key={file.id}
+          type="button"
+          class="file"
+          aria-label={words.download(file.name, sizeText(file.sizeBytes))}
+          onClick={() => void download(props.conversation, file)}
+        >
+          <bdi>{file.name}</bdi> <span>{sizeText(file.sizeBytes)}</span>
+        </button>
+      ),
+    )}
+  </>
+);
+
+const Top = (props: { who: string; at: number; state?: MessageState }) => (
+  <p class="top">
+    <b dir="auto">{props.who}</b>{' '}
+    <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at)}</time>
+    {props.state && props.state !== 'failed' && (
+      <span class={`state ${props.state}`}>{words[props.state]}</span>
+    )}
+  </p>
+);
+
+const Slip = (props: {
+  conversation: Conversation;
+  entry: VisitorEntry;
+  model: Model;
+  open: (file: FileMention) => void;
+}) => {
+  const { entry, model } = props;
+  const isMine = entry.by === 'visitor';
+  const state = isMine ? stateOf(entry, model.reached) : undefined;
+  return (
+    <li class={`slip ${entry.by}`}>
+      <Top who={isMine ? words.you : entry.name} at={entry.at - model.offsetMs} state={state} />
+      {entry.text && <Words text={entry.text} />}
+      <Files conversation={props.conversation} files={entry.files} open={props.open} />
+    </li>
+  );
+};
+
+const Unsent = ({
+  conversation,
+  parcel,
+  model,
+}: {
+  conversation: Conversation;
+  parcel: PanelParcel;
+  model: Model;
+}) => {
+  if (parcel.load.do !== 'say') return null;
+  const refusal = model.refusals[parcel.id];
+  return (
+    <li class={`slip visitor unsent ${parcel.state}`}>
+      <Top who={words.you} at={parcel.madeAt} state={parcel.state} />
+      {parcel.load.text && <Words text={parcel.load.text} />}
+      {parcel.load.files.map((file) => (
+        <p class="file" key={file.id}>
+          <bdi>{file.name}</bdi>
+        </p>
+      ))}
+      {parcel.state === 'failed' && (
+        <div class="failed" role="alert">
+          <p>{words.refusal(refusal ?? { code: 'our-fault' })}</p>
+          <button type="button" onClick={() => conversation.retry(parcel.id)}>
+            {words.retry}
+          </button>
+          <button type="button" onClick={() => conversation.drop(parcel.id)}>
+            {words.drop}
+          </button>
+        </div>
+      )}
+    </li>
+  );
+};
+
+/** What was said, oldest first, and what still waits to be sent. */
+export const Roll = (props: {
+  conversation: Conversation;
+  model: Model;
+  open: (file: FileMention) => void;
+}) => {
+  const { conversation, model } = props;
+  const now = Date.now();
+  let day = '';
+  return (
+    <ol class="roll" aria-label={words.roll}>
+      {model.hasOlder && (
+        <li>
+          <button type="button" class="plain" onClick={() => void conversation.showOlder()}>
+            {words.earlier}
+          </button>
+        </li>
+      )}
+      {model.entries.map((entry) => {
+        const entryDay = dayOf(entry.at - model.offsetMs, now);
+        const isNewDay = entryDay !== day;
+        day = entryDay;
+        return (
+          <>
+            {isNewDay && (
+              <li class="day" key={`day ${entry.seq}`}>
+                {entryDay}
+              </li>
+            )}
+            <Slip key={entry.seq} {...props} entry={entry} />
+          </>
+        );
+      })}
+      {model.queue.map((parcel) => (
+        <Unsent key={parcel.id} conversation={conversation} parcel={parcel} model={model} />
+      ))}
+    </ol>
+  );
+};
