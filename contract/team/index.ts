@@ -78,10 +78,6 @@ export const HouseSchema = z.object({
 });
 export type House = z.infer<typeof HouseSchema>;
 
-export const LINE_PAGE = 30;
-export const ROLL_PAGE = 40;
-export const SEARCH_PAGE = 20;
-
 export const LinePageSchema = z.object({
   rows: z.array(RowSchema),
   /** Ask for the next page with this; null at the end. */

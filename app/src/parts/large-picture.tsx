@@ -1,23 +1,27 @@
 import type { FileMention } from '@porch/core/conversation';
-import { Image, Modal, StyleSheet, View } from 'react-native';
+import { Modal, StyleSheet, View } from 'react-native';
 import { fileAddress } from '../data/api';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
+import { Photo } from './photo';
 import { Button } from './press';
+import { useDialogName } from './use-dialog-name';
 
 /** A picture over the whole screen. Esc closes it. */
 export const LargePicture = ({ file, close }: { file: FileMention; close: () => void }) => {
   const theme = useTheme();
+  const inside = useDialogName(file.name);
   return (
     <Modal visible animationType="none" onRequestClose={close}>
-      <View style={[styles.whole, { backgroundColor: theme.paper }]} aria-label={file.name}>
+      <View ref={inside} style={[styles.whole, { backgroundColor: theme.paper }]}>
         <Button look="bare" label={words.conversation.closePicture} onPress={close} />
-        <Image
-          source={{ uri: fileAddress(file.id, 'whole') }}
-          alt={file.name}
-          resizeMode="contain"
-          style={styles.picture}
-        />
+        <View style={styles.picture}>
+          <Photo
+            source={fileAddress(file.id, 'whole')}
+            alt={file.name}
+            style={{ width: '100%', height: '100%', objectFit: 'contain' }}
+          />
+        </View>
       </View>
     </Modal>
   );
@@ -25,5 +29,5 @@ export const LargePicture = ({ file, close }: { file: FileMention; close: () => 
 
 const styles = StyleSheet.create({
   whole: { flex: 1, padding: 8, gap: 8 },
-  picture: { flex: 1, width: '100%' },
+  picture: { flex: 1, minHeight: 0 },
 });

@@ -4,15 +4,17 @@ import { useTheme } from '../theme/use-theme';
 import { useWide } from '../theme/use-wide';
 import { words } from '../wording';
 import { Button } from './press';
+import { useDialogName } from './use-dialog-name';
 import { Words } from './words';
 
 /** Something asked or told over the screen, at the bottom of a phone and in the middle of a wide screen. Esc closes it. */
 export const Sheet = (props: { title: string; close: () => void; children: ReactNode }) => {
   const theme = useTheme();
   const isWide = useWide();
+  const inside = useDialogName(props.title);
   return (
     <Modal transparent animationType="none" visible onRequestClose={props.close}>
-      <View style={[styles.whole, isWide ? styles.middle : styles.bottom]} aria-label={props.title}>
+      <View ref={inside} style={[styles.whole, isWide ? styles.middle : styles.bottom]}>
         <Pressable
           style={styles.behind}
           onPress={props.close}

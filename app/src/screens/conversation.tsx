@@ -1,9 +1,9 @@
+import { ROLL_PAGE } from '@porch/contract/limits';
 import type { Entry, FileMention } from '@porch/core/conversation';
-import { FlashList, type FlashListRef } from '@shopify/flash-list';
 import { router } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { FlatList, type NativeScrollEvent, StyleSheet, View } from 'react-native';
 import { ApiError } from '../data/api';
 import { useDeeds } from '../data/deeds';
 import { useHouse, useZone } from '../data/house';
@@ -57,6 +57,40 @@ const useIsLooking = (): boolean => {
   return isLooking;
 };
 
+/** This near to its end, in pixels, a roll follows what is added to it. */
+const NEAR_END = 120;
+
+/** Keeps a roll at its end while it grows there, and in its place while older entries come in above. */
+const useRollScroll = () => {
+  const list = useRef<FlatList<Item>>(null);
+  const seen = useRef({ isAtEnd: true, offset: 0, height: 0 });
+  return {
+    list,
+    scrollEventThrottle: 32,
+    onScroll: ({ nativeEvent }: { nativeEvent: NativeScrollEvent }): void => {
+      const { contentOffset, contentSize, layoutMeasurement } = nativeEvent;
+      const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
+      seen.current = {
+        isAtEnd: left < NEAR_END,
+        offset: contentOffset.y,
+        height: contentSize.height,
+      };
+    },
+    onContentSizeChange: (_width: number, height: number): void => {
+      const { isAtEnd, offset, height: before } = seen.current;
+      const grown = height - before;
+      seen.current.height = height;
+      if (isAtEnd) list.current?.scrollToEnd({ animated: false });
+      else if (grown > 0 && offset < NEAR_END) {
+        list.current?.scrollToOffset({ offset: offset + grown, animated: false });
+      }
+    },
+    onLayout: (): void => {
+      if (seen.current.isAtEnd) list.current?.scrollToEnd({ animated: false });
+    },
+  };
+};
+
 /** One conversation: its roll, and where the answer is written. */
 export const Conversation = ({ id }: { id: string }) => {
   const theme = useTheme();
@@ -70,7 +104,7 @@ export const Conversation = ({ id }: { id: string }) => {
   const { queue, refusals } = useOutbox();
   const { typing } = useLive();
   const isLooking = useIsLooking();
-  const list = useRef<FlashListRef<Item>>(null);
+  const { list, ...scrolling } = useRollScroll();
   const [picture, setPicture] = useState<FileMention | null>(null);
   const [isWhoOpen, setWhoOpen] = useState(false);
   const leave = useCallback(() => {
@@ -105,11 +139,6 @@ export const Conversation = ({ id }: { id: string }) => {
       ...(isTyping ? [{ is: 'typing', key: 'typing' } as const] : []),
     ];
   }, [entries, roll.data?.hasOlder, unsent, zone, isTyping]);
-
-  const newest = items[items.length - 1]?.key;
-  useEffect(() => {
-    if (newest) list.current?.scrollToEnd({ animated: false });
-  }, [newest]);
 
   if (roll.isError && !roll.data) {
     const isMissing = roll.error instanceof ApiError && [400, 404].includes(roll.error.status);
@@ -158,15 +187,12 @@ export const Conversation = ({ id }: { id: string }) => {
           )}
         </View>
         <View style={styles.grow} role="log" aria-label={words.conversation.roll}>
-          <FlashList
+          <FlatList
             ref={list}
+            {...scrolling}
             data={items}
             keyExtractor={(item) => item.key}
-            getItemType={(item) => item.is}
-            maintainVisibleContentPosition={{
-              startRenderingFromBottom: true,
-              autoscrollToBottomThreshold: 0.2,
-            }}
+            initialNumToRender={ROLL_PAGE * 2}
             contentContainerStyle={styles.inside}
             renderItem={({ item }) => {
               switch (item.is) {
@@ -234,7 +260,7 @@ const styles = StyleSheet.create({
     borderBottomWidth: 2,
   },
   grow: { flex: 1 },
-  inside: { paddingVertical: 8 },
+  inside: { paddingVertical: 8, flexGrow: 1, justifyContent: 'flex-end' },
   older: { padding: 12, alignItems: 'center' },
   day: { paddingHorizontal: 24, paddingTop: 14, paddingBottom: 2 },
 });

@@ -84,6 +84,8 @@ export const Frame = ({ children }: { children: ReactNode }) => {
   const path = usePathname();
   const [isKeysOpen, setKeysOpen] = useState(false);
   const isConversation = path.startsWith('/line/');
+  // These two show no title of their own; a screen reader still wants one.
+  const titled = places.find((place) => place.path === path && path !== '/house');
   useTitle();
   useKeys({
     '/': () => router.navigate('/search'),
@@ -111,6 +113,11 @@ export const Frame = ({ children }: { children: ReactNode }) => {
       )}
       <OfflineLine />
       <View role="main" style={styles.main}>
+        {titled ? (
+          <Words role="heading" aria-level={1} style={styles.unseen}>
+            {titled.label}
+          </Words>
+        ) : null}
         {children}
       </View>
       <UndoOffer />
@@ -146,4 +153,5 @@ const styles = StyleSheet.create({
   underlined: { borderBottomWidth: 4 },
   offline: { paddingHorizontal: 16, paddingVertical: 8 },
   grow: { flex: 1 },
+  unseen: { position: 'absolute', width: 1, height: 1, overflow: 'hidden', opacity: 0 },
 });

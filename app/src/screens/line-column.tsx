@@ -1,11 +1,10 @@
 import type { Row } from '@porch/contract/entries';
 import { type Group, groups } from '@porch/core/conversation';
-import { FlashList } from '@shopify/flash-list';
 import { router, useGlobalSearchParams } from 'expo-router';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { useGroup, useMore } from '../data/line';
 import { useLive } from '../data/live-store';
 import { Button } from '../parts/press';
@@ -24,6 +23,12 @@ type Item =
   | { is: 'row'; key: string; row: Row }
   | { is: 'more'; key: string; group: Group; left: number }
   | { is: 'coming'; key: string };
+
+const MINUTE_MS = 60_000;
+
+/** Patience ticks by the second; all else is told by the minute, and need not be drawn more often. */
+const nowFor = (row: Row, now: number): number =>
+  row.group === 'waiting' ? now : now - (now % MINUTE_MS);
 
 const alwaysOpen = new Set<Group>(['waiting', 'note', 'answered']);
 
@@ -115,16 +120,23 @@ export const LineColumn = () => {
 
   return (
     <View style={styles.grow} role="list" aria-label={words.line.label}>
-      <FlashList
+      <FlatList
         data={items}
+        initialNumToRender={16}
         keyExtractor={(item) => item.key}
-        getItemType={(item) => item.is}
         extraData={`${now} ${id}`}
         renderItem={({ item }) => {
           if (item.is === 'coming') return <RowsComing count={2} />;
           if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
           if (item.is === 'row') {
-            return <LineRow row={item.row} now={now} isChosen={item.row.id === id} {...deeds} />;
+            return (
+              <LineRow
+                row={item.row}
+                now={nowFor(item.row, now)}
+                isChosen={item.row.id === id}
+                {...deeds}
+              />
+            );
           }
           return (
             <GroupHead

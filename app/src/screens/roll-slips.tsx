@@ -5,9 +5,10 @@ import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
-import { Image, Linking, Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { fileAddress } from '../data/api';
 import type { DeedParcel } from '../data/outbox';
+import { Photo } from '../parts/photo';
 import { Button } from '../parts/press';
 import { Words } from '../parts/words';
 import { corner, touch } from '../theme/sizes';
@@ -56,10 +57,10 @@ const Picture = ({ file, open }: { file: FileMention; open: (file: FileMention) 
       onPress={() => open(file)}
       style={[styles.picture, { backgroundColor: theme.seam }]}
     >
-      <Image
-        source={{ uri: fileAddress(file.id, 'thumbnail') }}
+      <Photo
+        source={fileAddress(file.id, 'thumbnail')}
         alt=""
-        style={{ width: shown, height: (shown * height) / width }}
+        style={{ width: shown, height: (shown * height) / width, maxWidth: '100%' }}
       />
     </Pressable>
   );
@@ -72,7 +73,7 @@ const OtherFile = ({ file }: { file: FileMention }) => {
     <Pressable
       role="link"
       aria-label={words.conversation.download(file.name, size)}
-      onPress={() => void Linking.openURL(fileAddress(file.id, 'whole'))}
+      {...{ href: fileAddress(file.id, 'whole'), hrefAttrs: { download: file.name } }}
       style={[styles.file, { borderColor: theme.edge }]}
     >
       <FileDown size={22} color={theme.ink} aria-hidden />

@@ -1,9 +1,8 @@
 import type { SearchPage } from '@porch/contract/team';
 import { searchableText } from '@porch/core/conversation';
-import { FlashList } from '@shopify/flash-list';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { useZone } from '../data/house';
 import { useSearch } from '../data/search';
 import { DoorPlate } from '../parts/door-plate';
@@ -92,7 +91,7 @@ export const Search = () => {
       ) : null}
       {sought && found.length > 0 ? (
         <View role="list" style={styles.grow}>
-          <FlashList
+          <FlatList
             data={found}
             keyExtractor={({ row }) => row.id}
             renderItem={({ item }) => <FoundRow found={item} now={now} zone={zone} />}

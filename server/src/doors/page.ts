@@ -29,6 +29,6 @@ export const panelPage = (
 <script type="application/json" id="door">${toDataBlock({ door: door.publicId, business, place })}</script>
 <script type="module" src="/widget/${files.script}"></script>
 </head>
-<body><main id="panel"></main></body>
+<body><main id="panel" aria-label="${escapeHtml(business)}"></main></body>
 </html>
 `;

@@ -1,11 +1,5 @@
-import {
-  LINE_PAGE,
-  type LinePage,
-  ROLL_PAGE,
-  type RollPage,
-  SINCE_MOST,
-  type Since,
-} from '@porch/contract/team';
+import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
+import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/team';
 import type { Group } from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';

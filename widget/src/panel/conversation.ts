@@ -37,16 +37,15 @@ export const openConversation = ({ door, place }: Door) => {
 
   const changeQueue = (action: QueueAction<Load>): void => {
     change({ type: 'queue', action });
-    keepQueue(action);
+    if (action.do === 'add') keepParcel(action.parcel.id);
+    else if ('id' in action) keepParcel(action.id);
   };
 
-  const keepQueue = (action: QueueAction<Load>): void => {
-    if (action.do === 'arrived' || action.do === 'drop') void shelf.remove(action.id);
-    else if ('id' in action) {
-      const parcel = model.queue.find(({ id }) => id === action.id);
-      if (parcel)
-        void shelf.put({ ...parcel, state: parcel.state === 'sending' ? 'waiting' : parcel.state });
-    }
+  /** Keeps on this device what the queue now holds of a parcel, or no longer holds. */
+  const keepParcel = (id: string): void => {
+    const parcel = model.queue.find((one) => one.id === id);
+    if (!parcel) void shelf.remove(id);
+    else void shelf.put(parcel);
   };
 
   const hear = (message: ToVisitor): void => {
@@ -61,7 +60,7 @@ export const openConversation = ({ door, place }: Door) => {
     const before = model.queue;
     change({ type: 'heard', message, now: Date.now() });
     for (const { id } of before) {
-      if (!model.queue.some((parcel) => parcel.id === id)) void shelf.remove(id);
+      if (!model.queue.some((parcel) => parcel.id === id)) keepParcel(id);
     }
     if (message.say === 'welcome') {
       changeQueue({ do: 'line-back' });
@@ -110,7 +109,7 @@ export const openConversation = ({ door, place }: Door) => {
       changeQueue({ do: 'not-now', id: parcel.id, now: Date.now() });
     } else {
       change({ type: 'refused', id: parcel.id, refusal: outcome });
-      keepQueue({ do: 'refused', id: parcel.id, reason: outcome.code });
+      keepParcel(parcel.id);
     }
     pump();
   };

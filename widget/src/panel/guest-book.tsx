@@ -14,9 +14,10 @@ const Field = (props: {
   value: string;
   problem: string;
 }) => (
-  <label>
-    {text[props.name]}
+  <div class="field">
+    <label for={`guest-${props.name}`}>{text[props.name]}</label>
     <input
+      id={`guest-${props.name}`}
       name={props.name}
       type={props.type}
       autocomplete={props.complete}
@@ -30,7 +31,7 @@ const Field = (props: {
         {props.problem}
       </span>
     )}
-  </label>
+  </div>
 );
 
 /** Asks lightly who writes; while nobody is in, how to reach them. Skipping is always possible. */

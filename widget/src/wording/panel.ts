@@ -46,7 +46,7 @@ export const words = {
   yesterday: 'Yesterday',
   guest: {
     titleLit: 'May we know who writes?',
-    moreLit: 'Only if you like. With an email the answer still finds you after you leave.',
+    moreLit: 'Only if you like. With an email we can still reach you after you leave.',
     titleNote: 'How can we reach you?',
     moreNote: 'An email or a phone number, so that the answer finds you.',
     name: 'Name',

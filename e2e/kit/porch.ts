@@ -1,0 +1,171 @@
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  type Browser,
+  type BrowserContext,
+  test as base,
+  expect,
+  type Page,
+} from '@playwright/test';
+import type { House } from '@porch/contract/team';
+import { launch, type Running } from './processes';
+
+export { expect };
+
+/** Thursday 12 November 2026, 10:00 in London. */
+export const someDay = Date.UTC(2026, 10, 12, 10, 0, 0);
+
+export const owner = {
+  business: 'Quillfern Nursery',
+  zone: 'Europe/London',
+  name: 'Maren Oduya',
+  email: 'maren@quillfern.example',
+  password: 'fern-by-the-window',
+};
+
+/** A server on its own data, with the street beside it, at a time that the test sets. */
+export class Porch {
+  server!: Running;
+  street: Running | null = null;
+  private now = someDay;
+  private readonly dataDir: string;
+  private cookie = '';
+
+  constructor(name: string) {
+    this.dataDir = mkdtempSync(join(tmpdir(), `porch-${name}-`));
+  }
+
+  get origin(): string {
+    return `http://127.0.0.1:${this.server.port}`;
+  }
+
+  get site(): string {
+    return `http://127.0.0.1:${this.street?.port}`;
+  }
+
+  async open(port = 0): Promise<void> {
+    this.server = await launch('server/dist/main.js', {
+      PORT: String(port),
+      DATA_DIR: this.dataDir,
+      LOG_LEVEL: 'error',
+      CLOCK: 'by-hand',
+      CLOCK_START: String(this.now),
+    });
+  }
+
+  /** A request as a page of ours would send it. */
+  async ask<Answer>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<Answer> {
+    const response = await fetch(this.origin + path, {
+      method,
+      headers: { origin: this.origin, cookie: this.cookie, 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const [cookie] = response.headers.getSetCookie();
+    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
+    if (!response.ok) throw new Error(`${method} ${path} gave ${response.status}`);
+    return response.status === 204 ? (null as Answer) : ((await response.json()) as Answer);
+  }
+
+  /** The business, its owner, and its website on the street with the plate. */
+  async setUp(): Promise<void> {
+    await this.ask('POST', '/api/set-up', owner);
+    const { doors } = await this.ask<House>('GET', '/api/house');
+    const door = doors[0];
+    if (!door) throw new Error('no door was made');
+    this.street = await launch('street/dist/main.js', {
+      STREET_PORT: '0',
+      PORCH_ORIGIN: this.origin,
+      DOOR: door.publicId,
+      QUIET: '1',
+    });
+    await this.ask('PUT', `/api/doors/${door.id}`, { sites: [new URL(this.site).host] });
+  }
+
+  async door(): Promise<House['doors'][number]> {
+    const [door] = (await this.ask<House>('GET', '/api/house')).doors;
+    if (!door) throw new Error('there is no door');
+    return door;
+  }
+
+  /** Sets the server's clock forward and lets it do what is due. */
+  async pass(ms: number): Promise<void> {
+    this.now += ms;
+    const done = once(this.server.child, 'message');
+    this.server.child.send({ setClock: this.now });
+    await done;
+  }
+
+  /** As a power cut does. */
+  async kill(): Promise<number> {
+    const { port } = this.server;
+    await this.server.kill();
+    return port;
+  }
+
+  async close(): Promise<void> {
+    await this.street?.stop();
+    await this.server.stop();
+    rmSync(this.dataDir, { recursive: true, force: true });
+  }
+}
+
+/** A page that fails the test when the browser finds anything wrong with it. */
+export const watched = async (context: BrowserContext): Promise<Page> => {
+  const page = await context.newPage();
+  page.on('pageerror', (error) => {
+    throw new Error(`the page failed: ${error.message}`);
+  });
+  page.on('console', (message) => {
+    if (/Content Security Policy/.test(message.text())) throw new Error(message.text());
+  });
+  return page;
+};
+
+/** The owner's phone, signed in and looking at the line. */
+export const ownerPhone = async (
+  browser: Browser,
+  porch: Porch,
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<Page> => {
+  const page = await watched(await browser.newContext(options));
+  await page.goto(porch.origin);
+  await page.getByLabel('Email').fill(owner.email);
+  await page.getByLabel('Password').fill(owner.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('button', { name: /^Porch light: Answering now/ })).toBeVisible();
+  return page;
+};
+
+/** A visitor's phone on the business's website, with the panel open. */
+export const visitorPhone = async (browser: Browser, porch: Porch, path = '/') => {
+  const context = await browser.newContext();
+  const page = await watched(context);
+  await page.goto(porch.site + path);
+  return { context, page, ...(await openPanel(page)) };
+};
+
+/** Opens the plate on a page of the website. */
+export const openPanel = async (page: Page) => {
+  await page.getByRole('button', { name: /^Write to Quillfern Nursery/ }).click();
+  const panel = page.frameLocator('iframe[title="Conversation with Quillfern Nursery"]');
+  const say = async (text: string): Promise<void> => {
+    await panel.getByRole('textbox', { name: /^Your (message|note)$/ }).fill(text);
+    await panel.getByRole('button', { name: /^(Send|Leave note)$/ }).click();
+  };
+  return { panel, say };
+};
+
+export const test = base.extend<{ porch: Porch; emptyPorch: Porch }>({
+  emptyPorch: async ({ browserName }, use) => {
+    const porch = new Porch(browserName);
+    await porch.open();
+    await use(porch);
+    await porch.close();
+  },
+  porch: async ({ emptyPorch }, use) => {
+    await emptyPorch.setUp();
+    await use(emptyPorch);
+  },
+});

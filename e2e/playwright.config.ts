@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+/** Browser tests against the built whole, in Debian's Chromium. */
+export default defineConfig({
+  testDir: './tests',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  retries: 0,
+  reporter: [['list']],
+  outputDir: '../test-results',
+  use: {
+    viewport: { width: 390, height: 844 },
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,197 @@
+import { randomBytes } from 'node:crypto';
+import type { LinePage, RollPage } from '@porch/contract/team';
+import WebSocket from 'ws';
+import { expect, openPanel, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+
+test('a visitor without signal loses nothing, even over a reload, and repeats nothing', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say, page, context } = await visitorPhone(browser, porch);
+  await say('With signal');
+  await expect(panel.getByRole('listitem').filter({ hasText: 'With signal' })).toContainText(
+    'Arrived',
+  );
+  await context.setOffline(true);
+  await say('In the tunnel, one');
+  await say('In the tunnel, two');
+  await expect(panel.getByText('No connection.')).toBeVisible();
+  await expect(panel.getByText('Waiting to be sent')).toHaveCount(2);
+  await panel.getByRole('textbox', { name: 'Your message' }).fill('Half a thought');
+
+  await context.setOffline(false);
+  await page.reload();
+  const again = await openPanel(page);
+  await expect(again.panel.getByRole('textbox', { name: 'Your message' })).toHaveValue(
+    'Half a thought',
+  );
+  for (const text of ['With signal', 'In the tunnel, one', 'In the tunnel, two']) {
+    await expect(again.panel.getByRole('listitem').filter({ hasText: text })).toHaveCount(1);
+  }
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await expect(phone.getByRole('log')).toContainText(
+    /With signal[\s\S]*tunnel, one[\s\S]*tunnel, two/,
+  );
+});
+
+test('an owner without signal answers and wraps up all the same, over a reload', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await expect(phone.getByRole('log')).toContainText('Hello');
+  await phone.context().setOffline(true);
+  await expect(phone.getByText('No connection.')).toBeVisible();
+  await phone.getByRole('textbox', { name: 'Your answer' }).fill('From the van');
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(phone.getByRole('log')).toContainText('Waiting for signal');
+  await phone.context().setOffline(false);
+  await phone.reload();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'From the van' })).toHaveCount(1);
+  await expect(phone.getByRole('log')).toContainText('From the van');
+});
+
+test('a server that was killed comes back, and both sides catch up by themselves', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  await say('Before');
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await expect(phone.getByRole('log')).toContainText('Before');
+  const port = await porch.kill();
+  await say('While it was down');
+  await phone.getByRole('textbox', { name: 'Your answer' }).fill('Answered while it was down');
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(panel.getByText('No connection.')).toBeVisible();
+  await porch.open(port);
+  await expect(phone.getByRole('log')).toContainText('While it was down', { timeout: 40_000 });
+  await expect(panel.getByText('Answered while it was down')).toHaveCount(1, { timeout: 40_000 });
+});
+
+interface Writer {
+  token: string;
+  acknowledged: string[];
+  socket: WebSocket;
+}
+
+/** A visitor who writes one message after another, each once the one before it is on disk. */
+const startWriting = (porch: Porch, door: string, which: number): Writer => {
+  const writer: Writer = {
+    token: randomBytes(32).toString('base64url'),
+    acknowledged: [],
+    socket: new WebSocket(`${porch.origin.replace('http', 'ws')}/door/${door}/live`, {
+      origin: porch.origin,
+    }),
+  };
+  const { socket, token } = writer;
+  let count = 0;
+  const next = (): void => {
+    const id = `writer-${which}-message-${count}`;
+    count += 1;
+    socket.send(
+      JSON.stringify({ do: 'say', id, text: `${which}: ${count}`, fileIds: [], page: null }),
+    );
+  };
+  socket.on('open', () =>
+    socket.send(JSON.stringify({ do: 'hello', token, since: 0, site: porch.site })),
+  );
+  socket.on('message', (data) => {
+    const message = JSON.parse(String(data)) as { say: string; id: string };
+    if (message.say === 'taken') writer.acknowledged.push(message.id);
+    if (message.say === 'welcome' || message.say === 'taken') next();
+  });
+  socket.on('error', () => undefined);
+  return writer;
+};
+
+test('killed while fifty visitors write, it has every acknowledged message once and in order', async ({
+  porch,
+}) => {
+  const { publicId } = await porch.door();
+  const writers = Array.from({ length: 50 }, (_, index) => startWriting(porch, publicId, index));
+  const acknowledged = () => writers.reduce((sum, writer) => sum + writer.acknowledged.length, 0);
+  await expect.poll(acknowledged).toBeGreaterThan(400);
+  const port = await porch.kill();
+  for (const { socket } of writers) socket.terminate();
+  await porch.open(port);
+
+  const roll = new Map<string, string[]>();
+  for (let after = ''; ; ) {
+    const page = await porch.ask<LinePage>('GET', `/api/line?group=waiting${after}`);
+    for (const { id } of page.rows) {
+      const { entries } = await porch.ask<RollPage>('GET', `/api/conversations/${id}`);
+      const ids = entries.flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.id] : []));
+      roll.set(ids[0]?.split('-message')[0] ?? '', ids);
+    }
+    if (page.next === null) break;
+    after = `&after=${page.next}`;
+  }
+  for (const [index, { acknowledged: ids }] of writers.entries()) {
+    const kept = roll.get(`writer-${index}`) ?? [];
+    expect(new Set(kept).size).toBe(kept.length);
+    // What was on its way may be there as well; what was acknowledged must be, in its order.
+    expect(kept.slice(0, ids.length)).toEqual(ids);
+    expect(kept.length).toBeLessThanOrEqual(ids.length + 1);
+  }
+});
+
+test('a phone whose clock is an hour off shows the right times left', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  await phone.clock.install({ time: Date.now() + 3_600_000 });
+  await phone.reload();
+  const { say } = await visitorPhone(browser, porch);
+  await say('How long have I waited?');
+  await expect(phone.getByRole('link', { name: /Visitor, (1 min|\d+ s) left/ })).toBeVisible();
+});
+
+test('nonsense in every place is kept as plain words and breaks nothing', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  const nasty = '<img src=x onerror="document.title=1"> "\'; DROP TABLE entries;-- ‮abc';
+  await say(nasty);
+  await expect(panel.getByText('DROP TABLE')).toBeVisible();
+  await panel.getByLabel('Name').fill('<script>alert(1)</script>');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await phone.getByRole('link', { name: /<script>alert\(1\)<\/script>/ }).click();
+  await expect(phone.getByRole('log')).toContainText('<img src=x');
+  await expect(phone).toHaveTitle(/Quillfern/);
+  const field = panel.getByRole('textbox', { name: 'Your message' });
+  await field.fill('x'.repeat(4_001));
+  await expect(panel.getByRole('alert')).toContainText('1 characters too long');
+  await field.press('Enter');
+  await expect(field).toHaveValue('x'.repeat(4_001));
+  await field.fill('');
+  await field.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('nothing to send');
+});
+
+test('a website that is not on the list shows no plate, and its page shows no error', async ({
+  browser,
+  porch,
+}) => {
+  const { id } = await porch.door();
+  await porch.ask('PUT', `/api/doors/${id}`, { sites: ['elsewhere.example'] });
+  const page = await (await browser.newContext()).newPage();
+  const failures: string[] = [];
+  page.on('pageerror', (error) => failures.push(error.message));
+  const refused = page.waitForEvent('requestfailed', (request) =>
+    /configuration/.test(request.url()),
+  );
+  await page.goto(porch.site);
+  await refused;
+  await expect(page.getByRole('heading', { name: 'Houseplants' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Write to/ })).toHaveCount(0);
+  expect(failures).toEqual([]);
+});

@@ -1,0 +1,114 @@
+import { expect, openPanel, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+
+test('a visitor writes on the website, the owner answers on the phone, and the visitor reads it', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say, page } = await visitorPhone(browser, porch, '/monstera-deliciosa');
+  await say('Is the monstera still there?');
+  const mine = panel.getByRole('listitem').filter({ hasText: 'Is the monstera still there?' });
+  await expect(mine).toContainText('Arrived');
+
+  const row = phone.getByRole('link', { name: /Visitor, .* left, 1 unread, on the page now/ });
+  await expect(row).toContainText('Is the monstera still there?');
+  await expect(phone).toHaveTitle(/^\(1\) Quillfern Nursery/);
+  await row.click();
+  await expect(mine).toContainText('Read');
+
+  await expect(phone.getByRole('status').filter({ hasText: 'their screen' })).toBeVisible();
+  const answer = phone.getByRole('textbox', { name: 'Your answer' });
+  await answer.pressSequentially('It is.');
+  await expect(panel.getByText('Maren Oduya is typing')).toBeVisible();
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'It is.' })).toContainText(
+    'Maren Oduya',
+  );
+  await expect(phone.getByRole('log')).toContainText('Read');
+
+  await page.goto(`${porch.site}/delivery`);
+  const again = await openPanel(page);
+  await expect(again.panel.getByRole('list', { name: 'Conversation' })).toContainText('It is.');
+  await expect(phone.getByRole('log')).toContainText('Delivery');
+});
+
+test('the visitor is asked lightly who writes, and what they say stands beside the conversation', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  await panel.getByLabel('Email').fill('not an email');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await expect(panel.getByRole('alert')).toContainText('does not look like an email');
+  await panel.getByLabel('Name').fill('Wren Ashdown');
+  await panel.getByLabel('Email').fill('wren@post.example');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await expect(panel.getByText('We can reach you at wren@post.example')).toBeVisible();
+  await phone.getByRole('link', { name: /^Wren Ashdown/ }).click();
+  await phone.getByRole('button', { name: 'Who’s this' }).click();
+  await expect(phone.getByRole('link', { name: 'wren@post.example' })).toHaveAttribute(
+    'href',
+    'mailto:wren@post.example',
+  );
+});
+
+test('a link leads to the same panel on a page of our own, and comes back to the same conversation', async ({
+  browser,
+  porch,
+}) => {
+  const { link } = await porch.door();
+  const page = await watched(await browser.newContext());
+  await page.goto(link);
+  await page.getByRole('textbox', { name: 'Your message' }).fill('By the link');
+  await page.getByRole('button', { name: 'Send' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'By the link' })).toContainText('Sent');
+  await page.reload();
+  await expect(page.getByRole('listitem').filter({ hasText: 'By the link' })).toHaveCount(1);
+});
+
+test('wrapping up, undoing, putting by and coming back by itself', async ({ browser, porch }) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  const group = (name: string) => phone.getByRole('button', { name: new RegExp(`^${name}, `) });
+  await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
+
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('button', { name: 'Wrap up' }).click();
+  await expect(group('Wrapped up')).toHaveAccessibleName('Wrapped up, 1');
+  await phone.getByRole('button', { name: 'Undo' }).click();
+  await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
+
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('button', { name: 'Put by' }).click();
+  await phone.getByRole('button', { name: 'In an hour' }).click();
+  await expect(group('Put by')).toHaveAccessibleName('Put by, 1');
+  await porch.pass(61 * 60_000);
+  await expect(phone.getByRole('link', { name: /came back/ })).toBeVisible();
+
+  await phone.getByRole('link', { name: /came back/ }).click();
+  await phone.getByRole('button', { name: 'Wrap up' }).click();
+  await expect(group('Waiting')).toHaveAccessibleName('Waiting, 0');
+  await say('One more thing');
+  await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
+});
+
+test('two phones and a wide screen show the same without a reload', async ({ browser, porch }) => {
+  const first = await ownerPhone(browser, porch);
+  const second = await ownerPhone(browser, porch);
+  const wide = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
+  const { say } = await visitorPhone(browser, porch);
+  await say('Everybody sees this');
+  for (const screen of [first, second, wide]) {
+    await expect(screen.getByRole('link', { name: /Everybody sees this/ })).toBeVisible();
+  }
+  await first.getByRole('link', { name: /Everybody sees this/ }).click();
+  await first.getByRole('textbox', { name: 'Your answer' }).fill('And this');
+  await first.getByRole('button', { name: 'Send', exact: true }).click();
+  for (const screen of [second, wide]) {
+    await expect(screen.getByRole('link', { name: /You: And this/ })).toBeVisible();
+    await expect(screen.getByRole('button', { name: 'Answered, 1' })).toBeVisible();
+  }
+});
