@@ -44,7 +44,8 @@ export const relevance = (text: string, query: readonly string[], corpus: Corpus
   const lengthShare = 1 - B + (B * words.length) / (averageLength || 1);
   return query.reduce((score, sought, index) => {
     const count = occurrences(words, sought, index === query.length - 1);
-    const idf = weight(corpus.textCount, corpus.textsWith[index] ?? 0);
+    const textsWith = Math.min(corpus.textCount, corpus.textsWith[index] ?? 0);
+    const idf = weight(corpus.textCount, textsWith);
     return score + (idf * (count * (K1 + 1))) / (count + K1 * lengthShare);
   }, 0);
 };

@@ -57,7 +57,8 @@ const openSocket = async <From, To extends { say: string }>(
       }),
     closed: () =>
       new Promise<number>((resolve) => socket.once('close', (code: number) => resolve(code))),
-    close: () => socket.close(),
+    /** Is gone from one moment to the next, as a page that is closed. */
+    close: () => socket.terminate(),
   };
 };
 

@@ -21,6 +21,7 @@ export const servePanel = (
   const send = (message: ToVisitor): void => sendTo(socket, JSON.stringify(message));
   let sender: Sender | null = null;
   let leave = (): void => {};
+  let hasTalked = false;
 
   const welcome = (known: Sender, since: number): void => {
     const conversation = receive.conversationOf(known);
@@ -46,6 +47,7 @@ export const servePanel = (
   const hello = async (message: Hello): Promise<void> => {
     if (message.site) website.refuseUnlisted(door, message.site);
     leave();
+    hasTalked = false;
     sender = { doorId: door.id, tokenHash: hashSecret(message.token) };
     receive.conversationOf(sender);
     leave = hub.addPanel({ tokenHash: sender.tokenHash, send });
@@ -56,9 +58,10 @@ export const servePanel = (
   const say = async (known: Sender, message: Extract<FromVisitor, { do: 'say' }>) => {
     const waitMs =
       limits.messages.take(known.tokenHash) ||
-      (receive.conversationOf(known) ? 0 : limits.newVisitors.take(request.ip));
+      (hasTalked || receive.conversationOf(known) ? 0 : limits.newVisitors.take(request.ip));
     if (waitMs) throw new Refused('too-many', { waitMs });
     await receive.message(known, message, true);
+    hasTalked = true;
     send({ say: 'taken', id: message.id });
   };
 

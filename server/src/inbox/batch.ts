@@ -1,3 +1,4 @@
+import { type Entry, searchableText } from '@porch/core/conversation';
 import type { News } from '../live/hub';
 import type { Store } from '../store';
 
@@ -13,6 +14,13 @@ interface Waiting {
 }
 
 type Outcome = { written: Written<unknown> } | { error: unknown };
+
+/** Makes entries findable; call in the transaction that writes them. */
+export const makeFindable = (store: Store, entries: readonly Entry[]): void =>
+  store.search.add(entries.map((entry) => ({ seq: entry.seq, text: searchableText(entry) })));
+
+const newsOf = (outcomes: readonly Outcome[]): News[] =>
+  outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : []));
 
 /**
  * Writes that come in at the same moment share one transaction, and so one wait for the disk; each
@@ -34,8 +42,15 @@ export const createBatch = (store: Store, publish: (news: News[]) => void) => {
     const all = waiting;
     waiting = [];
     try {
-      const outcomes = store.atOnce(() => all.map(attempt));
-      publish(outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : [])));
+      const outcomes = store.atOnce(() => {
+        const attempted = all.map(attempt);
+        makeFindable(
+          store,
+          newsOf(attempted).flatMap(({ entries }) => entries),
+        );
+        return attempted;
+      });
+      publish(newsOf(outcomes));
       outcomes.forEach((outcome, index) => {
         const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
         all[index]?.settle(settled);

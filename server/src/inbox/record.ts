@@ -1,4 +1,4 @@
-import { fold, type Happening, searchableText } from '@porch/core/conversation';
+import { fold, type Happening } from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
 import { type ConversationRecord, type Store, toRow } from '../store';
@@ -8,7 +8,7 @@ export interface Recording {
   happening: Happening;
 }
 
-/** Appends to a conversation's roll and keeps the cached fold, the line and the search in step. Call inside a transaction. */
+/** Appends to a conversation's roll and keeps the cached fold and the line in step. Call inside a transaction; the search is filled by whoever commits. */
 export const createRecorder =
   ({ store, clock }: { store: Store; clock: Clock }) =>
   (conversation: ConversationRecord, recordings: readonly Recording[]): News => {
@@ -17,7 +17,6 @@ export const createRecorder =
     );
     const next = { ...conversation, state: entries.reduce(fold, conversation.state) };
     store.conversations.update(next);
-    for (const entry of entries) store.search.add(entry.seq, searchableText(entry));
     return { entries, row: toRow(next), tokenHash: conversation.tokenHash };
   };
 

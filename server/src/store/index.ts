@@ -21,22 +21,25 @@ export type { Tries } from './tries';
 export type { VisitorRecord } from './visitors';
 
 /** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
-export const createStore = (db: Db) => ({
-  business: businessTable(db),
-  members: membersTable(db),
-  sessions: sessionsTable(db),
-  tries: triesTable(db),
-  doors: doorsTable(db),
-  visitors: visitorsTable(db),
-  conversations: conversationsTable(db),
-  entries: entriesTable(db),
-  files: filesTable(db),
-  search: searchTable(db),
-  /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
-  atOnce: <Result>(work: () => Result): Result => db.transaction(work).immediate(),
-  close: (): void => {
-    db.close();
-  },
-});
+export const createStore = (db: Db) => {
+  const atOnce = db.transaction((work: () => unknown) => work());
+  return {
+    business: businessTable(db),
+    members: membersTable(db),
+    sessions: sessionsTable(db),
+    tries: triesTable(db),
+    doors: doorsTable(db),
+    visitors: visitorsTable(db),
+    conversations: conversationsTable(db),
+    entries: entriesTable(db),
+    files: filesTable(db),
+    search: searchTable(db),
+    /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
+    atOnce: <Result>(work: () => Result): Result => atOnce.immediate(work) as Result,
+    close: (): void => {
+      db.close();
+    },
+  };
+};
 
 export type Store = ReturnType<typeof createStore>;

@@ -12,9 +12,10 @@ const quoted = (word: string): string => `"${word.replaceAll('"', '""')}"`;
 export const searchTable = (db: Db) => {
   const add = db.prepare('INSERT INTO words (rowid, text) VALUES (?, ?)');
   const addWord = db.prepare(
-    'INSERT INTO vocabulary VALUES (?, 1) ON CONFLICT DO UPDATE SET texts = texts + 1',
+    `INSERT INTO vocabulary VALUES (?, ?)
+     ON CONFLICT DO UPDATE SET texts = texts + excluded.texts`,
   );
-  const addTotals = db.prepare('UPDATE search_totals SET texts = texts + 1, words = words + ?');
+  const addTotals = db.prepare('UPDATE search_totals SET texts = texts + ?, words = words + ?');
   const totals = db.prepare<[], SearchTotals>('SELECT texts, words FROM search_totals');
   const completions = db.prepare<[string, string, number], { word: string; texts: number }>(
     `SELECT word, texts FROM (
@@ -28,12 +29,24 @@ export const searchTable = (db: Db) => {
     'SELECT rowid AS seq FROM words WHERE words MATCH ? AND rowid < ? ORDER BY rowid DESC LIMIT ?',
   );
   return {
-    add: (seq: number, text: string): void => {
-      const words = wordsOf(text);
-      if (words.length === 0) return;
-      add.run(seq, words.join(' '));
-      for (const word of new Set(words)) addWord.run(word);
-      addTotals.run(words.length);
+    /** Makes texts findable; what they have in common is counted once for all of them. */
+    add: (texts: readonly { seq: number; text: string }[]): void => {
+      const textsWithWord = new Map<string, number>();
+      let textCount = 0;
+      let wordCount = 0;
+      for (const { seq, text } of texts) {
+        const words = wordsOf(text);
+        if (words.length === 0) continue;
+        add.run(seq, words.join(' '));
+        textCount += 1;
+        wordCount += words.length;
+        for (const word of new Set(words)) {
+          textsWithWord.set(word, (textsWithWord.get(word) ?? 0) + 1);
+        }
+      }
+      if (textCount === 0) return;
+      for (const [word, count] of textsWithWord) addWord.run(word, count);
+      addTotals.run(textCount, wordCount);
     },
     totals: (): SearchTotals => totals.get() ?? { texts: 0, words: 0 },
     /** The known words that begin so, the commonest first, sought among the first 2,000. */

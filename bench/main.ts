@@ -1,0 +1,147 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
+import { openPast } from './past';
+
+const VISITORS = 300;
+const SECONDS = Number(process.env.BENCH_SECONDS ?? 8);
+const MANY = Number(process.env.BENCH_CONVERSATIONS ?? 100_000);
+
+let missed = 0;
+
+/** One figure as one line: what was measured, the baseline of the same run, and the bound. */
+const tell = (line: { figure: string; isKept: boolean } & Record<string, unknown>): void => {
+  if (!line.isKept) missed += 1;
+  process.stdout.write(`${JSON.stringify(line)}\n`);
+};
+
+const rounded = (value: number): number => Math.round(value * 1_000) / 1_000;
+
+const percentile = (sorted: readonly number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+
+/** Starts a relay in a process of its own, uses it, and ends it. */
+const withRelay = async <Result>(
+  script: string,
+  use: (relay: Relay) => Promise<Result>,
+): Promise<Result> => {
+  // On the disk of the project, not in a memory file system: durability is part of what is measured.
+  const dataDir = mkdtempSync(join(process.cwd(), '.built/bench-'));
+  const child = spawn('node', [script], {
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    env: { ...process.env, DATA_DIR: dataDir },
+  });
+  try {
+    const [told] = (await once(child, 'message')) as [
+      { listening: number; cookie?: string; door?: string },
+    ];
+    return await use(
+      told.cookie && told.door
+        ? porchRelay(told.listening, told.cookie, told.door)
+        : bareRelay(told.listening),
+    );
+  } finally {
+    child.kill('SIGKILL');
+    await once(child, 'exit');
+    rmSync(dataDir, { recursive: true, force: true });
+  }
+};
+
+const measureThroughput = async (): Promise<void> => {
+  const run = (relay: Relay) => throughput(relay, VISITORS, SECONDS);
+  const bare = await withRelay('server/dist/bench/bare.js', run);
+  const ours = await withRelay('server/dist/bench/porch.js', run);
+  const ratio = rounded(ours / bare);
+  tell({
+    figure: 'messages a second from 300 visitors to the owner',
+    ours: Math.round(ours),
+    bare: Math.round(bare),
+    ratio,
+    atLeast: 0.5,
+    isKept: ratio >= 0.5,
+  });
+};
+
+const measureTrips = async (): Promise<void> => {
+  const run = async (relay: Relay) => (await trips(relay, 100, SECONDS)).sort((a, b) => a - b);
+  const bare = await withRelay('server/dist/bench/bare.js', run);
+  const ours = await withRelay('server/dist/bench/porch.js', run);
+  for (const [name, share] of [
+    ['median', 0.5],
+    ['p99', 0.99],
+  ] as const) {
+    const [mine, theirs] = [percentile(ours, share), percentile(bare, share)];
+    tell({
+      figure: `${name} of the trip at 100 messages a second`,
+      unit: 'ms',
+      ours: rounded(mine),
+      bare: rounded(theirs),
+      ratio: rounded(mine / theirs),
+      messages: ours.length,
+      isKept: ours.length >= 100 * SECONDS,
+    });
+  }
+};
+
+const measurePast = async (): Promise<void> => {
+  const dir = mkdtempSync(join(tmpdir(), 'past-'));
+  const few = await openPast(join(dir, 'few.sqlite'), 1_000);
+  const many = await openPast(join(dir, 'many.sqlite'), MANY);
+  const requests = [
+    ['first page of the line, waiting', '/api/line?group=waiting', 2],
+    ['first page of the line, answered', '/api/line?group=answered', 2],
+    ['search for a word that is everywhere', '/api/search?words=water', 4],
+    ['search for two words', '/api/search?words=leaf%20pot', 4],
+    ['search for a rarer word', '/api/search?words=word300', 4],
+    ['search for a half-typed word', '/api/search?words=word30', 4],
+  ] as const;
+  for (const [figure, url, atMost] of requests) {
+    const small = await few.time(url, 200);
+    const large = await many.time(url, 200);
+    const ratio = rounded(large / small);
+    tell({
+      figure,
+      unit: 'ms',
+      entries: many.entryCount,
+      large: rounded(large),
+      small: rounded(small),
+      ratio,
+      atMost,
+      isKept: ratio <= atMost,
+    });
+  }
+  await few.close();
+  await many.close();
+  rmSync(dir, { recursive: true, force: true });
+};
+
+const bytesOf = (folder: string, which: RegExp): number =>
+  readdirSync(folder)
+    .filter((name) => which.test(name))
+    .reduce((sum, name) => sum + readFileSync(join(folder, name)).length, 0);
+
+const measureBytes = (): void => {
+  const widget = 'widget/dist';
+  const app = 'app/dist/_expo/static/js/web';
+  const figures = [
+    ['loader', bytesOf(widget, /^loader\.js\.gz$/), 4_000],
+    ['panel, script and style', bytesOf(widget, /^panel-.*\.gz$/), 30_000],
+    [
+      'first load of the app, scripts of the line',
+      bytesOf(app, /^(entry|__common|__expo-metro-runtime|_layout|index)-.*\.gz$/),
+      450_000,
+    ],
+  ] as const;
+  for (const [figure, bytes, atMost] of figures) {
+    tell({ figure, unit: 'bytes gzipped', bytes, atMost, isKept: bytes > 0 && bytes <= atMost });
+  }
+};
+
+measureBytes();
+await measureThroughput();
+await measureTrips();
+await measurePast();
+process.exit(missed > 0 ? 1 : 0);

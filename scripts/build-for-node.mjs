@@ -1,0 +1,33 @@
+import { build } from 'esbuild';
+
+/** Our own rooms are packages too, but come as source. */
+const rooms = {
+  name: 'rooms',
+  setup: ({ onResolve, resolve }) => {
+    onResolve({ filter: /^@porch\// }, ({ path, importer }) => {
+      const [, room, ...rest] = path.split('/');
+      const folder = { server: 'server/src', street: 'street/src' }[room] ?? room;
+      return resolve(`./${[folder, ...rest].join('/')}`, {
+        kind: 'import-statement',
+        resolveDir: process.cwd(),
+        importer,
+      });
+    });
+  },
+};
+
+/** Bundles an entry for Node; packages from the registry stay outside. */
+export const buildForNode = (entry, outdir) =>
+  build({
+    entryPoints: [entry],
+    outdir,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    loader: { '.sql': 'text' },
+    logLevel: 'warning',
+    plugins: [rooms],
+  });
