@@ -71,7 +71,8 @@ describe('the demo data', () => {
     expect(files.length).toBeGreaterThanOrEqual(4);
     expect(files.every(({ picture }) => picture)).toBe(true);
     const text = JSON.stringify(entries);
-    for (const [address] of text.matchAll(/[\w.]+@[\w.]+\w/g)) expect(address).toMatch(/\.example$/);
+    for (const [address] of text.matchAll(/[\w.]+@[\w.]+\w/g))
+      expect(address).toMatch(/\.example$/);
     for (const [number] of text.matchAll(/\b0\d{4} \d{6}\b|\b020 \d{4} \d{4}\b/g)) {
       expect(number).toMatch(/^(07700 900\d{3}|020 7946 0\d{3})$/);
     }

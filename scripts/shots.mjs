@@ -1,0 +1,110 @@
+// Makes the pictures in docs/screenshots anew, from fresh demo data on ports of their own.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+
+const dataDir = mkdtempSync(join(tmpdir(), 'shots-'));
+const ports = { PORT: '4960', STREET_PORT: '4970' };
+const origin = `http://127.0.0.1:${ports.PORT}`;
+const street = `http://127.0.0.1:${ports.STREET_PORT}`;
+const phone = { width: 390, height: 844 };
+const wide = { width: 1280, height: 800 };
+const [owner] = JSON.parse(readFileSync('demo/accounts.json', 'utf8'));
+
+const demo = spawn('node', ['scripts/demo.mjs', '--fresh', '--quiet-street'], {
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, ...ports, DATA_DIR: dataDir },
+});
+await new Promise((resolve, reject) => {
+  demo.stdout.on('data', (text) => String(text).includes('is ready') && resolve());
+  demo.once('exit', () => reject(new Error('the demo ended')));
+});
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+
+const open = async (viewport, colorScheme = 'light') => {
+  const context = await browser.newContext({ viewport, colorScheme, locale: 'en-GB' });
+  return context.newPage();
+};
+
+const shoot = async (page, name) => {
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+
+const signIn = async (page) => {
+  await page.goto(origin);
+  await page.getByLabel('Email').fill(owner.email);
+  await page.getByLabel('Password').fill(owner.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: /^Waiting, / }).waitFor();
+  return page;
+};
+
+const visitor = await open(wide);
+await visitor.goto(`${street}/monstera-deliciosa`);
+await visitor.getByRole('button', { name: /^Write to/ }).waitFor();
+await shoot(visitor, 'plate-website');
+await visitor.getByRole('button', { name: /^Write to/ }).click();
+const panel = visitor.frameLocator('iframe');
+await panel.getByLabel('Your message').fill('Hello! Is the tall one by the door still there?');
+await panel.getByRole('button', { name: 'Send' }).click();
+await panel.getByLabel('Name').fill('Wren');
+await panel.getByRole('button', { name: 'Save' }).click();
+
+const owners = await signIn(await open(phone));
+await owners.getByRole('link', { name: /^Wren/ }).waitFor();
+await shoot(owners, 'line-phone');
+await owners.getByRole('link', { name: /^Wren/ }).click();
+const answer = owners.getByLabel('Your answer');
+await answer.fill('It is, and it has just been watered. Shall I keep it for you?');
+await owners.getByRole('button', { name: 'Send', exact: true }).click();
+await panel.getByText('just been watered').waitFor();
+await panel.getByLabel('Your message').fill('Yes please, I come by on Saturday.');
+await panel.getByRole('button', { name: 'Send' }).click();
+await owners.getByText('I come by on Saturday').waitFor();
+await shoot(owners, 'conversation-phone');
+await panel.getByText('Read').first().waitFor();
+await shoot(visitor, 'panel-website');
+
+await owners.getByRole('button', { name: 'Back to the line' }).click();
+await owners.getByRole('button', { name: /^Porch light/ }).click();
+await shoot(owners, 'lamp-phone');
+await owners.keyboard.press('Escape');
+await owners.getByRole('link', { name: 'Search' }).click();
+await owners.getByLabel('Words, a name, an email').fill('monstera');
+await owners.getByText(/conversations$/).waitFor();
+await shoot(owners, 'search-phone');
+await owners.getByRole('link', { name: 'House' }).click();
+await shoot(owners, 'house-phone');
+
+for (const [name, scheme] of [
+  ['wide', 'light'],
+  ['wide-night', 'dark'],
+]) {
+  const page = await signIn(await open(wide, scheme));
+  await page.getByRole('link', { name: /^Abel Thorne/ }).click();
+  await page.getByRole('button', { name: /^Open picture/ }).waitFor();
+  await shoot(page, name);
+}
+
+await owners.getByRole('link', { name: /^The line/ }).click();
+await owners.getByRole('button', { name: /^Porch light/ }).click();
+await owners.getByRole('button', { name: 'Go dark' }).click();
+const late = await open(phone, 'dark');
+await late.goto(street);
+await late.getByRole('button', { name: /^Write to/ }).click();
+const note = late.frameLocator('iframe');
+await note.getByLabel('Your note').fill('Could you keep two small ferns for me until Thursday?');
+await note.getByRole('button', { name: 'Leave note' }).click();
+await note.getByRole('heading', { name: 'How can we reach you?' }).waitFor();
+await shoot(late, 'panel-note-phone');
+
+await browser.close();
+demo.kill('SIGTERM');
+rmSync(dataDir, { recursive: true, force: true });
