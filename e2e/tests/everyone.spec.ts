@@ -11,7 +11,7 @@ const expectClean = async (page: Page, what: string): Promise<void> => {
     ({ id, nodes }) =>
       `${what}: ${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`,
   );
-  expect(told).toEqual([]);
+  expect.soft(told).toEqual([]);
 };
 
 const phone = { width: 390, height: 844 };
@@ -49,7 +49,7 @@ for (const [colorScheme, viewport] of [
     await screen.getByRole('button', { name: 'Send', exact: true }).click();
     await expect(screen.getByRole('log')).toContainText('Hi');
     await expectClean(screen, 'conversation');
-    await screen.getByRole('button', { name: 'Put by' }).click();
+    await screen.getByRole('button', { name: 'Put by', exact: true }).click();
     await expectClean(screen, 'put by');
     await screen.keyboard.press('Escape');
     await screen.goto(`${porch.origin}/search`);

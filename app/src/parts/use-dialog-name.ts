@@ -1,12 +1,12 @@
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import type { View } from 'react-native';
 
-/** Gives the dialog around a view its name: the modal itself takes none. */
-export const useDialogName = (name: string) => {
-  const inside = useRef<View>(null);
-  useEffect(() => {
-    const element = inside.current as unknown as HTMLElement | null;
-    element?.closest('[role="dialog"]')?.setAttribute('aria-label', name);
-  }, [name]);
-  return inside;
-};
+/** A ref for what stands inside a modal; it gives the dialog around it its name, as the modal takes none. */
+export const useDialogName = (name: string) =>
+  useCallback(
+    (inside: View | null): void => {
+      const element = inside as unknown as HTMLElement | null;
+      element?.closest('[aria-modal]')?.setAttribute('aria-label', name);
+    },
+    [name],
+  );
