@@ -163,9 +163,7 @@ export const fill = async (options: {
         }
       }
     }
-    if (plan.end !== 'open' || plan.start < now - HOUR_MS) {
-      push(60_000, () => services.receive.presence(sender, false));
-    }
+    push(60_000, () => services.receive.presence(sender, false));
     const endId = id('end');
     if (plan.end === 'wrapped-up') push(HOUR_MS / 4, () => deed({ do: 'wrap-up', id: endId }));
     if (plan.end === 'put-by') {

@@ -81,6 +81,7 @@ await owners.getByLabel('Words, a name, an email').fill('monstera');
 await owners.getByText(/conversations$/).waitFor();
 await shoot(owners, 'search-phone');
 await owners.getByRole('link', { name: 'House' }).click();
+await owners.getByRole('heading', { name: 'House', exact: true }).waitFor();
 await shoot(owners, 'house-phone');
 
 for (const [name, scheme] of [

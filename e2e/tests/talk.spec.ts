@@ -112,3 +112,26 @@ test('two phones and a wide screen show the same without a reload', async ({ bro
     await expect(screen.getByRole('button', { name: 'Answered, 1' })).toBeVisible();
   }
 });
+
+test('a row that is pressed long or drawn aside shows what can be done with it', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  const row = phone.getByRole('link', { name: /^Visitor/ });
+  await row.click({ delay: 900 });
+  await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
+  await expect(phone.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();
+  await phone.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toBeVisible();
+  const box = await row.boundingBox();
+  if (!box) throw new Error('the row has no place');
+  const middle = box.y + box.height / 2;
+  await phone.mouse.move(300, middle);
+  await phone.mouse.down();
+  await phone.mouse.move(200, middle, { steps: 8 });
+  await phone.mouse.up();
+  await expect(phone.getByRole('button', { name: 'Put by', exact: true })).toBeVisible();
+});

@@ -36,8 +36,11 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
     case 'entries': {
       const { entries, rows, counts, seq } = message;
       applyNews(client, entries, rows);
-      live.set({ counts, seq: Math.max(seq, live.now().seq) });
-      if (entries.some(({ kind }) => kind === 'visitor-said')) ring();
+      const spoke = entries.filter(({ kind }) => kind === 'visitor-said');
+      const typing = { ...live.now().typing };
+      for (const { conversationId } of spoke) delete typing[conversationId];
+      live.set({ counts, typing, seq: Math.max(seq, live.now().seq) });
+      if (spoke.length > 0) ring();
       tellHas();
       break;
     }
@@ -86,6 +89,8 @@ export const useLiveLine = (isSignedIn: boolean): void => {
         changed: (isConnected) => {
           live.set(isConnected ? { isConnected, wasConnected: true } : { isConnected });
           if (isConnected) outbox.lineBack();
+          // Perhaps it was refused because the session has ended: the house knows.
+          else void client.invalidateQueries({ queryKey: ['house'] });
         },
       });
     };

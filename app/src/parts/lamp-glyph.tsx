@@ -2,28 +2,23 @@ import type { LampState } from '@porch/core/lamp';
 import Svg, { Path } from 'react-native-svg';
 import { useTheme } from '../theme/use-theme';
 
-/** The porch lamp, drawn: it glows when somebody is in, and only then. */
-export const LampGlyph = ({ state, size = 30 }: { state: LampState; size?: number }) => {
+const glass = 'M6.5 9.5h11L16 18H8z';
+const body = 'M12 1.5v2.5M4.5 9.5 8.5 4h7l4 5.5zM7.300 20.5h9.400M10 18v2.5M14 18v2.5';
+
+/** The porch lamp, drawn: its glass glows when somebody is in, and only then. */
+export const LampGlyph = ({ state, size = 34 }: { state: LampState; size?: number }) => {
   const theme = useTheme();
-  const isLit = state === 'lit';
+  const line = {
+    stroke: theme.ink,
+    strokeWidth: 1.5,
+    strokeLinejoin: 'round',
+    strokeLinecap: 'round',
+  } as const;
   return (
     <Svg width={size} height={size} viewBox="0 0 24 24" fill="none" aria-hidden>
-      {isLit ? <Path d="M8 9.5 9.500 5h5L16 9.500v8H8z" fill={theme.lamp} opacity={0.45} /> : null}
-      <Path
-        d="M12 2v3M8 9.500 9.500 5h5L16 9.500v8H8zM7 21h10M10 17.500V21M14 17.500V21"
-        stroke={theme.ink}
-        strokeWidth={1.5}
-        strokeLinejoin="round"
-        strokeLinecap="round"
-      />
-      {state === 'dark' ? null : (
-        <Path
-          d="M12 10.200c1.500 1.600 1.900 2.500 1.900 3.400a1.900 1.900 0 0 1-3.800 0c0-.9.4-1.800 1.900-3.400z"
-          fill={isLit ? theme.lamp : 'none'}
-          stroke={isLit ? 'none' : theme.ink}
-          strokeWidth={1.2}
-        />
-      )}
+      <Path d={glass} fill={state === 'lit' ? theme.lamp : 'none'} {...line} />
+      {state === 'back-soon' ? <Path d="M12 11.5v3l2 1.200" {...line} /> : null}
+      <Path d={body} {...line} />
     </Svg>
   );
 };

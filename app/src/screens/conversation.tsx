@@ -114,9 +114,12 @@ export const Conversation = ({ id }: { id: string }) => {
 
   const row = roll.data?.row;
   const hasUnread = (row?.state.unread.length ?? 0) > 0;
+  const readSeq = useRef(0);
   useEffect(() => {
-    if (row && hasUnread && isLooking) read(row);
-  });
+    if (!row || !hasUnread || !isLooking || readSeq.current >= row.state.lastSeq) return;
+    readSeq.current = row.state.lastSeq;
+    read(row);
+  }, [row, hasUnread, isLooking, read]);
 
   useKeys({
     e: () => row && row.state.aside === null && deeds.wrapUp(row),

@@ -111,7 +111,7 @@ export const en = {
   },
   route: {
     here: 'Goes to: their screen, they are on the page',
-    gone: (time: string) => `They left at ${time}. They see it when they come back to the page`,
+    gone: (time: string) => `They left · ${time}. They see it when they come back to the page`,
     away: 'They are not on the page. They see it when they come back to it',
     reach: (how: string) => `They can be reached at ${how}`,
   },
@@ -127,7 +127,7 @@ export const en = {
     nothing: 'Not given',
     presence: 'Now',
     here: 'On the page',
-    gone: (time: string) => `Left at ${time}`,
+    gone: (time: string) => `Left · ${time}`,
     never: 'Not on the page',
     close: 'Close',
   },

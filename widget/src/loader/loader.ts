@@ -2,7 +2,7 @@ import type { DoorConfiguration } from '@porch/contract/visitor';
 import type { LampSetting } from '@porch/core/lamp';
 import { lampAt } from '@porch/core/lamp';
 import type { FromFrame, ToFrame } from '../bridge';
-import { lampBody, lampFlame } from '../glyphs';
+import { lampBody, lampGlass } from '../glyphs';
 import { plateWords } from '../wording/plate';
 import { plateCss } from './plate.css';
 
@@ -31,7 +31,7 @@ const drawLamp = (): SVGSVGElement => {
   const lamp = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   lamp.setAttribute('viewBox', '0 0 24 24');
   lamp.setAttribute('aria-hidden', 'true');
-  lamp.append(svg(lampBody, 'glass'), svg(lampFlame, 'flame'));
+  lamp.append(svg(lampGlass, 'glass'), svg(lampBody, 'body'));
   return lamp;
 };
 

@@ -33,6 +33,15 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
     area.style.height = `${Math.min(area.scrollHeight + 2, 160)}px`;
   }, [text]);
 
+  useEffect(() => {
+    // With a mouse the panel is opened to write; on a phone the keyboard would hide what was said.
+    const focus = (): void => {
+      if (matchMedia('(pointer: fine)').matches) field.current?.focus();
+    };
+    addEventListener('porch:shown', focus);
+    return () => removeEventListener('porch:shown', focus);
+  }, []);
+
   const change = (typed: string): void => {
     setText(typed);
     keep(draftKey, typed.slice(0, MESSAGE_LONGEST * 4));

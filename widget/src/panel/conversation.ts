@@ -165,7 +165,7 @@ export const openConversation = ({ door, place }: Door) => {
     }
     if (message?.porch === 'shown' || message?.porch === 'hidden') {
       isShown = message.porch === 'shown';
-      for (const watcher of watchers) watcher(model);
+      if (isShown) dispatchEvent(new Event('porch:shown'));
       noteReading();
     }
   });

@@ -2,7 +2,7 @@ import type { FileMention } from '@porch/core/conversation';
 import { lampAt } from '@porch/core/lamp';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
-import { lampBody, lampFlame } from '../glyphs';
+import { lampBody, lampGlass } from '../glyphs';
 import { words } from '../wording/panel';
 import { Composer } from './composer';
 import { type Conversation, openConversation } from './conversation';
@@ -94,8 +94,8 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: Door 
     <div class="panel">
       <header>
         <svg class={lamp.state} viewBox="0 0 24 24" aria-hidden="true">
-          <path class="glass" d={lampBody} />
-          <path class="flame" d={lampFlame} />
+          <path class="glass" d={lampGlass} />
+          <path d={lampBody} />
         </svg>
         <div>
           <h1 dir="auto">{door.business}</h1>

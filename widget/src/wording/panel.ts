@@ -48,7 +48,7 @@ export const words = {
     titleLit: 'May we know who writes?',
     moreLit: 'Only if you like. With an email we can still reach you after you leave.',
     titleNote: 'How can we reach you?',
-    moreNote: 'An email or a phone number, so that the answer finds you.',
+    moreNote: 'An email or a phone number, so that we can answer you.',
     name: 'Name',
     email: 'Email',
     phone: 'Phone',
