@@ -2,6 +2,8 @@ import type { FileMention } from '../conversation/entry';
 
 /** The longest message, in UTF-16 units as a text field counts them. */
 export const MESSAGE_LONGEST = 4_000;
+/** More than this is not taken into a field at all: drawing it would hold the page up. */
+export const TEXT_HELD_MOST = 20_000;
 export const NAME_LONGEST = 80;
 export const EMAIL_LONGEST = 254;
 export const PHONE_LONGEST = 32;

@@ -172,6 +172,16 @@ test('nonsense in every place is kept as plain words and breaks nothing', async 
   await expect(panel.getByRole('alert')).toContainText('1 characters too long');
   await field.press('Enter');
   await expect(field).toHaveValue('x'.repeat(4_001));
+  await panel
+    .getByRole('textbox', { name: 'Your message' })
+    .evaluate((area: HTMLTextAreaElement) => {
+      // A megabyte pasted at once.
+      area.focus();
+      area.setRangeText('y'.repeat(1_000_000));
+      area.dispatchEvent(new InputEvent('input', { bubbles: true }));
+    });
+  await expect(panel.getByRole('alert')).toContainText('It was not taken in');
+  await expect(field).toHaveValue('x'.repeat(4_001));
   await field.fill('');
   await field.press('Enter');
   await expect(panel.getByRole('alert')).toContainText('nothing to send');

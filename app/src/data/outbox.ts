@@ -49,17 +49,28 @@ const show = (): void => {
 };
 
 /** One record for each parcel, so that two tabs never overwrite one another. */
-const keepParcel = (id: string): void => {
-  if (!shelf) return;
+const keepParcel = async (id: string): Promise<void> => {
   const parcel = state.queue.find((one) => one.id === id);
-  const isDone = parcel ? put(id, { ...parcel, state: 'waiting' }, shelf) : del(id, shelf);
-  isDone.catch(() => undefined);
+  try {
+    if (shelf) await (parcel ? put(id, parcel, shelf) : del(id, shelf));
+  } catch {
+    // A full or forbidden database: it is sent all the same, but not kept over a reload.
+  }
+};
+
+const leftFromBefore = async (): Promise<DeedParcel[]> => {
+  try {
+    const left = shelf ? await kept<string, DeedParcel>(shelf) : [];
+    return left.map(([, parcel]) => parcel).sort((a, b) => a.madeAt - b.madeAt);
+  } catch {
+    return [];
+  }
 };
 
 const change = (action: QueueAction<Load>): void => {
   state = { ...state, queue: step(state.queue, action) };
-  if (action.do === 'add') keepParcel(action.parcel.id);
-  else if ('id' in action) keepParcel(action.id);
+  if (action.do === 'add') void keepParcel(action.parcel.id);
+  else if ('id' in action) void keepParcel(action.id);
   show();
 };
 
@@ -127,8 +138,7 @@ export const outbox = {
     refused = onRefused;
     if (isOpen) return;
     isOpen = true;
-    const left = shelf ? await kept<string, DeedParcel>(shelf).catch(() => []) : [];
-    const parcels = left.map(([, parcel]) => parcel).sort((a, b) => a.madeAt - b.madeAt);
+    const parcels = await leftFromBefore();
     for (const { id, lane, load, madeAt } of parcels) {
       change({ do: 'add', parcel: { id, lane, load, madeAt } });
     }

@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
-import { MESSAGE_LONGEST } from '@porch/core/text';
+import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import X from 'lucide-react-native/icons/x';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
@@ -20,7 +20,7 @@ import { chooseFiles, sortFiles } from '../parts/file-chooser';
 import { Button, GlyphButton } from '../parts/press';
 import { useKeys } from '../parts/use-keys';
 import { Words } from '../parts/words';
-import { corner, plain, text as sizes, touch } from '../theme/sizes';
+import { corner, plain, scale, text as sizes, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
@@ -52,8 +52,12 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
   useKeys({ r: () => field.current?.focus() });
 
   const change = (next: string): void => {
+    if (next.length > TEXT_HELD_MOST) {
+      setProblem(words.conversation.tooMuch(next.length));
+      return;
+    }
     setTyped(next);
-    keep(draftKey, next.slice(0, MESSAGE_LONGEST * 4));
+    keep(draftKey, next);
     setProblem('');
     if (next) tellTyping(row.id);
     else setHeight(touch);
@@ -105,7 +109,7 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
           kind="small"
           tone={row.state.isHere ? 'moss' : 'slate'}
           role="status"
-          style={styles.grow}
+          style={styles.route}
         >
           {routeOf(row, now, zone)}
         </Words>
@@ -113,7 +117,7 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
       </View>
       {problem || over > 0 ? (
         <Words kind="second" tone="brick" role="alert">
-          {over > 0 ? words.conversation.tooLong(over) : problem}
+          {problem || words.conversation.tooLong(over)}
         </Words>
       ) : null}
       {files.map((file) => (
@@ -163,7 +167,9 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
 
 const styles = StyleSheet.create({
   composer: { borderTopWidth: 2, paddingHorizontal: 12, paddingTop: 6, paddingBottom: 12, gap: 6 },
-  tray: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  tray: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 4 },
+  // Beside the buttons while there is room, above them when the text is large.
+  route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
   write: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
   file: { flexDirection: 'row', alignItems: 'center' },
   input: {

@@ -78,6 +78,8 @@ export const en = {
     addFile: 'Add a picture or file',
     dropFile: (name: string) => `Take ${name} out`,
     tooLong: (over: number) => `${over} characters too long`,
+    tooMuch: (length: number) =>
+      `That is ${length} characters; 4000 fit into a message. It was not taken in; what stood here is kept.`,
     retry: 'Try again',
     drop: 'Delete',
     wrapUp: 'Wrap up',

@@ -1,5 +1,5 @@
 import { FILE_LIMITS } from '@porch/core/files';
-import { MESSAGE_LONGEST } from '@porch/core/text';
+import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { words } from '../wording/panel';
@@ -43,8 +43,13 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
   }, []);
 
   const change = (typed: string): void => {
+    if (typed.length > TEXT_HELD_MOST) {
+      if (field.current) field.current.value = text;
+      setProblem(words.tooMuch(typed.length));
+      return;
+    }
     setText(typed);
-    keep(draftKey, typed.slice(0, MESSAGE_LONGEST * 4));
+    keep(draftKey, typed);
     setProblem('');
     if (typed) props.conversation.typing();
   };
@@ -97,7 +102,7 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
       )}
       {(problem || over > 0) && (
         <p class="problem" role="alert">
-          {over > 0 ? words.tooLong(over) : problem}
+          {problem || words.tooLong(over)}
         </p>
       )}
       <div class="write">

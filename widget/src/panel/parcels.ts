@@ -1,5 +1,5 @@
 import type { Parcel } from '@porch/core/send-queue';
-import { createStore, del, entries, set } from 'idb-keyval';
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
 
 /** A file that waits on this device. */
 export interface HeldFile {
@@ -16,25 +16,31 @@ export type Load =
 
 export type PanelParcel = Parcel<Load>;
 
+/** Runs what needs the browser's database; where that is forbidden, memory has to do. */
+const ifAllowed = async <Result>(
+  work: () => Promise<Result>,
+  otherwise: Result,
+): Promise<Result> => {
+  try {
+    return await work();
+  } catch {
+    return otherwise;
+  }
+};
+
 /** Where unsent parcels outlive a reload. One record each, so that two tabs never overwrite one another. */
 export const createShelf = (door: string) => {
-  const store = (() => {
-    try {
-      return createStore(`porch-${door}`, 'unsent');
-    } catch {
-      return null;
-    }
-  })();
+  const store = (): UseStore => {
+    opened ??= createStore(`porch-${door}`, 'unsent');
+    return opened;
+  };
+  let opened: UseStore | undefined;
   return {
-    put: async (parcel: PanelParcel): Promise<void> => {
-      if (store) await set(parcel.id, parcel, store).catch(() => undefined);
-    },
-    remove: async (id: string): Promise<void> => {
-      if (store) await del(id, store).catch(() => undefined);
-    },
+    put: (parcel: PanelParcel): Promise<void> =>
+      ifAllowed(() => set(parcel.id, parcel, store()), undefined),
+    remove: (id: string): Promise<void> => ifAllowed(() => del(id, store()), undefined),
     all: async (): Promise<PanelParcel[]> => {
-      if (!store) return [];
-      const kept = await entries<string, PanelParcel>(store).catch(() => []);
+      const kept = await ifAllowed(() => entries<string, PanelParcel>(store()), []);
       return kept.map(([, parcel]) => parcel).sort((a, b) => a.madeAt - b.madeAt);
     },
   };

@@ -28,6 +28,8 @@ export const words = {
   addFile: 'Add a picture or file',
   dropFile: (name: string) => `Take ${name} out`,
   tooLong: (over: number) => `${over} characters too long`,
+  tooMuch: (length: number) =>
+    `That is ${length} characters; 4000 fit into a message. It was not taken in; what stood here is kept.`,
   typing: (name: string) => `${name} is typing`,
   waiting: 'Waiting to be sent',
   sending: 'Sending',

@@ -1,0 +1,147 @@
+import { type House, openHouse, setUp, site } from '../../test-kit/house';
+import { visit, visitorToken } from '../../test-kit/panel';
+
+describe('the website door', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  it('tells a listed website how it is set, as a module it may keep for a moment', async () => {
+    const { door } = await setUp(house);
+    const response = await house.ask('GET', `/door/${door.publicId}/configuration.js`, {
+      headers: { origin: site },
+    });
+    expect(response.headers).toMatchObject({
+      'access-control-allow-origin': site,
+      vary: expect.stringContaining('origin'),
+      'cache-control': 'public, max-age=30',
+    });
+    const json = String(response.body)
+      .replace(/^export default /, '')
+      .replace(/;\s*$/, '');
+    expect(JSON.parse(json)).toEqual({
+      door: door.publicId,
+      business: 'Quillfern Nursery',
+      lamp: { state: 'lit', until: null },
+      now: house.clock.now(),
+    });
+  });
+
+  it('says nothing of a door that there is not', async () => {
+    await setUp(house);
+    for (const path of ['configuration.js', 'panel', 'lamp']) {
+      const response = await house.ask('GET', `/door/no-such-door-1/${path}`, {
+        headers: { origin: site },
+      });
+      expect([path, response.status]).toEqual([path, 404]);
+    }
+    expect((await house.ask('GET', '/talk/no-such-door-1')).status).toBe(404);
+  });
+
+  it('keeps a business\u2019s name plain in the panel\u2019s page, whatever it is', async () => {
+    const { cookie, door } = await setUp(house);
+    const name = '</script><script>alert(1)</script> "&';
+    await house.ask('PUT', '/api/business', { cookie, body: { name, zone: 'Europe/London' } });
+    const page = String((await house.ask('GET', `/talk/${door.publicId}`)).body);
+    expect(page).not.toContain('<script>alert');
+    expect(page).toContain('\\u003c/script>');
+    expect(page.match(/<script/g)).toHaveLength(2);
+  });
+
+  it('gives older entries over HTTP, and what came since', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('One');
+    const { seq } = await panel.hear('entries');
+    await panel.say('Two');
+    const headers = { authorization: `Bearer ${visitorToken('wren')}`, 'x-site': site };
+    const ask = async (query: string) =>
+      (await house.ask('GET', `/door/${door.publicId}/entries?${query}`, { headers })).body;
+    const texts = (page: { entries: { text: string }[] }) => page.entries.map(({ text }) => text);
+    expect(texts(await ask(`since=${seq}`))).toEqual(['Two']);
+    expect(texts(await ask(`before=${seq}`))).toEqual([]);
+    expect(texts(await ask(''))).toEqual(['One', 'Two']);
+  });
+
+  it('records the visitor\u2019s path once there is a conversation, each page once in a row', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    const go = (id: string, url: string) =>
+      panel.tell({ do: 'page', id, page: { url, title: 'A page' } });
+    go('before-anything', `${site}/a`);
+    await panel.say('Hello');
+    go('page-entry-01', `${site}/a`);
+    go('page-entry-02', `${site}/a`);
+    go('page-entry-03', 'javascript:alert(1)');
+    go('page-entry-04', `${site}/b`);
+    await panel.say('Bye');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    const path = house.store.entries
+      .allOf(conversation?.id ?? '')
+      .flatMap((entry) => (entry.kind === 'waypoint' ? [entry.page.url] : []));
+    expect(path).toEqual([`${site}/a`, `${site}/b`]);
+  });
+
+  it('lets an owner change its websites, and a helper not', async () => {
+    const { cookie, door } = await setUp(house);
+    const change = (sites: string[], by: string) =>
+      house.ask('PUT', `/api/doors/${door.id}`, { cookie: by, body: { sites } });
+    expect((await change(['www.Other.example/x', 'other.example'], cookie)).body.sites).toEqual([
+      'other.example',
+    ]);
+    expect((await change(['no site'], cookie)).body).toEqual({
+      code: 'site-not-understood',
+      field: 'sites',
+    });
+    expect(house.store.doors.byId(door.id)?.sites).toEqual(['other.example']);
+    const { passwordHash } = house.store.members.byEmail('maren@quillfern.example') ?? {};
+    const helper = {
+      id: 'helper-0001',
+      name: 'Tobias',
+      email: 'tobias@quillfern.example',
+      role: 'helper' as const,
+    };
+    house.store.members.add({ ...helper, passwordHash: passwordHash ?? '' }, 0);
+    const signedIn = await house.ask('POST', '/api/sign-in', {
+      body: { email: helper.email, password: 'a long enough password' },
+    });
+    const theirs = String(signedIn.headers['set-cookie']).split(';')[0] ?? '';
+    expect((await change([], theirs)).body.code).toBe('role-not-enough');
+    expect(
+      (
+        await house.ask('PUT', '/api/business', {
+          cookie: theirs,
+          body: { name: 'Mine', zone: 'UTC' },
+        })
+      ).body.code,
+    ).toBe('role-not-enough');
+  });
+});
+
+describe('the pages', () => {
+  it('come with a policy that allows nothing inline and nothing from elsewhere', async () => {
+    const house = await openHouse();
+    const { door } = await setUp(house);
+    for (const path of [
+      '/',
+      '/line/anything',
+      `/talk/${door.publicId}`,
+      `/door/${door.publicId}/panel`,
+    ]) {
+      const response = await house.ask('GET', path, { headers: { accept: 'text/html' } });
+      const policy = String(response.headers['content-security-policy']);
+      expect([path, policy]).toEqual([
+        path,
+        expect.stringContaining("default-src 'none'; script-src 'self'"),
+      ]);
+      expect(policy).not.toMatch(/unsafe|\*/);
+      expect(response.headers['x-content-type-options']).toBe('nosniff');
+    }
+    expect(
+      (await house.ask('GET', '/api/nothing', { headers: { accept: 'text/html' } })).status,
+    ).toBe(404);
+    await house.close();
+  });
+});

@@ -1,0 +1,192 @@
+import type { ToVisitor } from '@porch/contract/visitor';
+import { openConversation } from './conversation';
+
+/** A socket to a server that the test plays. */
+class PlayedSocket {
+  static readonly OPEN = 1;
+  static all: PlayedSocket[] = [];
+  readyState = 0;
+  sent: {
+    do: string;
+    id?: string;
+    since?: number;
+    token?: string;
+    text?: string;
+    upTo?: number;
+  }[] = [];
+  onopen: (() => void) | null = null;
+  onmessage: ((event: { data: string }) => void) | null = null;
+  onclose: (() => void) | null = null;
+
+  constructor() {
+    PlayedSocket.all.push(this);
+  }
+
+  send(text: string): void {
+    this.sent.push(JSON.parse(text));
+  }
+
+  close(): void {
+    this.readyState = 3;
+    this.onclose?.();
+  }
+
+  open(): void {
+    this.readyState = PlayedSocket.OPEN;
+    this.onopen?.();
+  }
+
+  tell(message: ToVisitor): void {
+    this.onmessage?.({ data: JSON.stringify(message) });
+  }
+
+  said(): (string | undefined)[] {
+    return this.sent.filter((message) => message.do === 'say').map(({ text }) => text);
+  }
+}
+
+const latest = (): PlayedSocket => {
+  const socket = PlayedSocket.all.at(-1);
+  if (!socket) throw new Error('no socket was opened');
+  return socket;
+};
+
+const welcome = (seq = 0): ToVisitor => ({
+  say: 'welcome',
+  now: Date.now(),
+  lamp: { state: 'lit', until: null },
+  entries: [],
+  continues: seq > 0,
+  hasOlder: false,
+  reached: { hasSeq: 0, readSeq: 0 },
+  details: { name: '', email: '', phone: '' },
+  seq,
+});
+
+const settled = () => jest.advanceTimersByTimeAsync(10);
+
+describe('the visitor\u2019s side of the conversation', () => {
+  beforeEach(() => {
+    jest.useFakeTimers();
+    PlayedSocket.all = [];
+    localStorage.clear();
+    Object.assign(window, { WebSocket: PlayedSocket });
+    Object.defineProperty(document, 'visibilityState', { value: 'visible', configurable: true });
+    Object.defineProperty(globalThis, 'crypto', {
+      value: jest.requireActual('node:crypto').webcrypto,
+      configurable: true,
+    });
+  });
+  afterEach(() => jest.useRealTimers());
+
+  const open = () =>
+    openConversation({ door: 'door-of-tests', business: 'Quillfern', place: 'page' });
+
+  const openWelcome = async () => {
+    const conversation = open();
+    latest().open();
+    latest().tell(welcome());
+    await settled();
+    return conversation;
+  };
+
+  it('says hello with a token of its own making, and stores it only once something is said', async () => {
+    const conversation = await openWelcome();
+    const [hello] = latest().sent;
+    expect(hello).toMatchObject({ do: 'hello', since: 0 });
+    expect(hello?.token).toMatch(/^[A-Za-z0-9_-]{43}$/);
+    expect(localStorage).toHaveLength(0);
+    conversation.say('Hello', []);
+    expect(localStorage.getItem('porch:token:door-of-tests')).toBe(hello?.token);
+  });
+
+  it('sends in order, the next once the one before it is on disk', async () => {
+    const conversation = await openWelcome();
+    conversation.say('One', []);
+    conversation.say('Two', []);
+    await settled();
+    expect(latest().said()).toEqual(['One']);
+    const first = conversation.now().queue[0]?.id ?? '';
+    latest().tell({ say: 'taken', id: first });
+    await settled();
+    expect(latest().said()).toEqual(['One', 'Two']);
+  });
+
+  it('sends again what was on its way when the line broke, under the same id', async () => {
+    const conversation = await openWelcome();
+    conversation.say('On its way', []);
+    await settled();
+    const before = latest().sent.find((message) => message.do === 'say')?.id;
+    latest().close();
+    await jest.advanceTimersByTimeAsync(3_000);
+    expect(PlayedSocket.all).toHaveLength(2);
+    latest().open();
+    latest().tell(welcome());
+    await settled();
+    expect(latest().sent.find((message) => message.do === 'say')?.id).toBe(before);
+    expect(conversation.now().queue).toHaveLength(1);
+  });
+
+  it('asks since the seq that it has when it comes back', async () => {
+    await openWelcome();
+    latest().tell({
+      say: 'entries',
+      entries: [
+        { seq: 41, id: 'answer-41', at: 1, text: 'Hi', files: [], by: 'team', name: 'Maren' },
+      ],
+      seq: 42,
+    });
+    latest().close();
+    await jest.advanceTimersByTimeAsync(3_000);
+    latest().open();
+    expect(latest().sent[0]).toMatchObject({ do: 'hello', since: 42 });
+  });
+
+  it('keeps what was refused, says why, and sends it again when asked to', async () => {
+    const conversation = await openWelcome();
+    conversation.say('Too much', []);
+    await settled();
+    const id = conversation.now().queue[0]?.id ?? '';
+    latest().tell({ say: 'refused', id, refusal: { code: 'too-many', waitMs: 12_000 } });
+    await settled();
+    expect(conversation.now().queue[0]?.state).toBe('failed');
+    expect(conversation.now().refusals[id]).toEqual({ code: 'too-many', waitMs: 12_000 });
+    conversation.retry(id);
+    await settled();
+    expect(latest().said()).toEqual(['Too much', 'Too much']);
+  });
+
+  it('tells that an answer was read, once', async () => {
+    await openWelcome();
+    const answer = {
+      seq: 70,
+      id: 'answer-70',
+      at: 1,
+      text: 'Hi',
+      files: [],
+      by: 'team' as const,
+      name: 'Maren',
+    };
+    latest().tell({ say: 'entries', entries: [answer], seq: 70 });
+    latest().tell({ say: 'entries', entries: [answer], seq: 70 });
+    expect(latest().sent.filter((message) => message.do === 'read')).toEqual([
+      { do: 'read', upTo: 70 },
+    ]);
+  });
+
+  it('gives up a line that has gone silent, and opens another', async () => {
+    await openWelcome();
+    await jest.advanceTimersByTimeAsync(90_000);
+    expect(PlayedSocket.all.length).toBeGreaterThan(1);
+  });
+
+  it('tells that the visitor types now and then, not at every stroke', async () => {
+    const conversation = await openWelcome();
+    conversation.typing();
+    conversation.typing();
+    expect(latest().sent.filter((message) => message.do === 'typing')).toHaveLength(1);
+    await jest.advanceTimersByTimeAsync(3_100);
+    conversation.typing();
+    expect(latest().sent.filter((message) => message.do === 'typing')).toHaveLength(2);
+  });
+});
