@@ -21,6 +21,7 @@ for (const [colorScheme, viewport] of [
   ['light', phone],
   ['dark', phone],
   ['light', wide],
+  ['dark', wide],
 ] as const) {
   test(`every screen is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
     browser,

@@ -205,3 +205,46 @@ test('a website that is not on the list shows no plate, and its page shows no er
   await expect(page.getByRole('button', { name: /Write to/ })).toHaveCount(0);
   expect(failures).toEqual([]);
 });
+
+test('with the network cut for both, each keeps what they wrote, and both have it once when it is back', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say, context } = await visitorPhone(browser, porch);
+  await say('Before the cut');
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await expect(phone.getByRole('log')).toContainText('Before the cut');
+  await context.setOffline(true);
+  await phone.context().setOffline(true);
+  await say('From the visitor, cut off');
+  await phone.getByRole('textbox', { name: 'Your answer' }).fill('From the owner, cut off');
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(panel.getByText('Waiting to be sent')).toBeVisible();
+  await expect(panel.getByText('No connection.')).toBeVisible();
+  await expect(phone.getByText('Waiting for signal')).toBeVisible();
+  await expect(phone.getByText('No connection.')).toBeVisible();
+
+  await phone.context().setOffline(false);
+  await context.setOffline(false);
+  await expect(panel.getByText('From the owner, cut off')).toHaveCount(1);
+  await expect(phone.getByRole('log').getByText('From the visitor, cut off')).toHaveCount(1);
+  await expect(panel.getByText('No connection.')).toHaveCount(0);
+  await expect(phone.getByText('Waiting for signal')).toHaveCount(0);
+  await expect(phone.getByRole('log').getByText('From the owner, cut off')).toHaveCount(1);
+});
+
+test('two visitors with one name stay two people', async ({ browser, porch }) => {
+  const phone = await ownerPhone(browser, porch);
+  for (const words of ['I am the first', 'I am the second']) {
+    const { panel, say } = await visitorPhone(browser, porch);
+    await say(words);
+    await panel.getByLabel('Name').fill('Wren Ashdown');
+    await panel.getByRole('button', { name: 'Save' }).click();
+  }
+  const rows = phone.getByRole('link', { name: /^Wren Ashdown/ });
+  await expect(rows).toHaveCount(2);
+  await rows.filter({ hasText: 'I am the second' }).click();
+  await expect(phone.getByRole('log')).toContainText('I am the second');
+  await expect(phone.getByRole('log')).not.toContainText('I am the first');
+});
