@@ -34,7 +34,6 @@ describe('the demo data', () => {
   it('has about sixty conversations in every state, over six weeks up to the day', () => {
     expect(all().length).toBeGreaterThanOrEqual(58);
     const counts = store.conversations.counts();
-    for (const group of groups) expect([group, counts[group]]).toEqual([group, expect.any(Number)]);
     expect(Math.min(...groups.map((group) => counts[group]))).toBeGreaterThanOrEqual(3);
     const times = all().map(({ state }) => state.firstAt);
     expect(now - Math.min(...times)).toBeGreaterThan(35 * 24 * 3_600_000);

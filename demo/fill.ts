@@ -1,4 +1,4 @@
-import { readFileSync, rmSync } from 'node:fs';
+import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Member } from '@porch/contract/team';
 import { createPasswords } from '@porch/server/accounts/passwords';
@@ -195,11 +195,18 @@ export const fill = async (options: {
 
 const start = async (): Promise<void> => {
   const dataDir = process.env.DATA_DIR ?? '.data/demo';
-  if (process.env.FRESH === '1') rmSync(dataDir, { recursive: true, force: true });
   const accounts = JSON.parse(readFileSync('demo/accounts.json', 'utf8')) as Account[];
   const now = Number(process.env.DEMO_NOW ?? Date.now());
   const siteOrigin = process.env.STREET_ORIGIN ?? 'http://127.0.0.1:4870';
-  await fill({ dataDir, now, siteOrigin, accounts });
+  // Made beside its place and moved there whole: whoever is interrupted has no half a past.
+  const making = join(dataDir, 'making');
+  rmSync(making, { recursive: true, force: true });
+  await fill({ dataDir: making, now, siteOrigin, accounts });
+  for (const ending of ['', '-wal', '-shm']) {
+    rmSync(join(dataDir, `porch.sqlite${ending}`), { force: true });
+  }
+  renameSync(join(making, 'porch.sqlite'), join(dataDir, 'porch.sqlite'));
+  rmSync(making, { recursive: true, force: true });
 };
 
 if (process.argv[1]?.endsWith('fill.js')) {

@@ -22,7 +22,7 @@ if (isFresh || !existsSync(join(dataDir, 'porch.sqlite'))) {
   say('Making the demo data …');
   execFileSync('node', ['demo/dist/fill.js'], {
     stdio: 'inherit',
-    env: { ...process.env, DATA_DIR: dataDir, FRESH: isFresh ? '1' : '', STREET_ORIGIN: street },
+    env: { ...process.env, DATA_DIR: dataDir, STREET_ORIGIN: street },
   });
 }
 

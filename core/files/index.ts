@@ -6,6 +6,8 @@ export const FILE_LIMITS = {
   most: 6,
   /** The longest side of a picture that is taken in, in pixels, before it is made smaller. */
   longestSidePixels: 10_000,
+  /** How many pixels a picture may have altogether: decoding one needs four bytes for each. */
+  pixelsMost: 50_000_000,
 } as const;
 
 /** A file's size as people read it. 2_500 → "2 kB", 3_400_000 → "3.2 MB". */

@@ -7,6 +7,7 @@ import {
   type BrowserContext,
   test as base,
   expect,
+  type FrameLocator,
   type Page,
 } from '@playwright/test';
 import type { House } from '@porch/contract/team';
@@ -155,6 +156,29 @@ export const openPanel = async (page: Page) => {
     await panel.getByRole('button', { name: /^(Send|Leave note)$/ }).click();
   };
   return { panel, say };
+};
+
+/** The owner opens the only visitor's conversation. */
+export const openVisitor = async (phone: Page, said: string): Promise<void> => {
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await expect(phone.getByRole('log')).toContainText(said);
+};
+
+/** The owner answers in the conversation that is open. */
+export const answer = async (phone: Page, text: string): Promise<void> => {
+  await phone.getByRole('textbox', { name: 'Your answer' }).fill(text);
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+};
+
+/** Chooses a file in the panel or the app, as from a phone's files. */
+export const attach = async (
+  page: Page,
+  inside: Page | FrameLocator,
+  file: { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> => {
+  const choosing = page.waitForEvent('filechooser');
+  await inside.getByRole('button', { name: 'Add a picture or file' }).click();
+  await (await choosing).setFiles(file);
 };
 
 export const test = base.extend<{ porch: Porch; emptyPorch: Porch }>({

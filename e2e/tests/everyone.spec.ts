@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+import { answer, expect, openVisitor, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
 
 /** WCAG 2.2 AA as far as a machine can tell, by axe-core. */
 const expectClean = async (page: Page, what: string): Promise<void> => {
@@ -44,10 +44,8 @@ for (const [colorScheme, viewport] of [
     await screen.getByRole('button', { name: /^Porch light/ }).click();
     await expectClean(screen, 'lamp');
     await screen.keyboard.press('Escape');
-    await screen.getByRole('link', { name: /^Visitor/ }).click();
-    await expect(screen.getByRole('log')).toContainText('Hello');
-    await screen.getByRole('textbox', { name: 'Your answer' }).fill('Hi');
-    await screen.getByRole('button', { name: 'Send', exact: true }).click();
+    await openVisitor(screen, 'Hello');
+    await answer(screen, 'Hi');
     await expect(screen.getByRole('log')).toContainText('Hi');
     await expectClean(screen, 'conversation');
     await screen.getByRole('button', { name: 'Put by', exact: true }).click();

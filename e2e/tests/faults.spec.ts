@@ -1,7 +1,16 @@
 import { randomBytes } from 'node:crypto';
 import type { LinePage, RollPage } from '@porch/contract/team';
 import WebSocket from 'ws';
-import { expect, openPanel, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+import {
+  answer,
+  expect,
+  openPanel,
+  openVisitor,
+  ownerPhone,
+  type Porch,
+  test,
+  visitorPhone,
+} from '../kit/porch';
 
 test('a visitor without signal loses nothing, even over a reload, and repeats nothing', async ({
   browser,
@@ -42,17 +51,18 @@ test('an owner without signal answers and wraps up all the same, over a reload',
   const phone = await ownerPhone(browser, porch);
   const { panel, say } = await visitorPhone(browser, porch);
   await say('Hello');
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
-  await expect(phone.getByRole('log')).toContainText('Hello');
+  await openVisitor(phone, 'Hello');
   await phone.context().setOffline(true);
   await expect(phone.getByText('No connection.')).toBeVisible();
-  await phone.getByRole('textbox', { name: 'Your answer' }).fill('From the van');
-  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await answer(phone, 'From the van');
   await expect(phone.getByRole('log')).toContainText('Waiting for signal');
+  await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
+  await expect(phone.getByText('Wrapped up').first()).toBeVisible();
   await phone.context().setOffline(false);
   await phone.reload();
   await expect(panel.getByRole('listitem').filter({ hasText: 'From the van' })).toHaveCount(1);
-  await expect(phone.getByRole('log')).toContainText('From the van');
+  await expect(phone.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Waiting, 0' })).toBeVisible();
 });
 
 test('a server that was killed comes back, and both sides catch up by themselves', async ({
@@ -62,12 +72,10 @@ test('a server that was killed comes back, and both sides catch up by themselves
   const phone = await ownerPhone(browser, porch);
   const { panel, say } = await visitorPhone(browser, porch);
   await say('Before');
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
-  await expect(phone.getByRole('log')).toContainText('Before');
+  await openVisitor(phone, 'Before');
   const port = await porch.kill();
   await say('While it was down');
-  await phone.getByRole('textbox', { name: 'Your answer' }).fill('Answered while it was down');
-  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await answer(phone, 'Answered while it was down');
   await expect(panel.getByText('No connection.')).toBeVisible();
   await porch.open(port);
   await expect(phone.getByRole('log')).toContainText('While it was down', { timeout: 40_000 });
@@ -213,13 +221,11 @@ test('with the network cut for both, each keeps what they wrote, and both have i
   const phone = await ownerPhone(browser, porch);
   const { panel, say, context } = await visitorPhone(browser, porch);
   await say('Before the cut');
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
-  await expect(phone.getByRole('log')).toContainText('Before the cut');
+  await openVisitor(phone, 'Before the cut');
   await context.setOffline(true);
   await phone.context().setOffline(true);
   await say('From the visitor, cut off');
-  await phone.getByRole('textbox', { name: 'Your answer' }).fill('From the owner, cut off');
-  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await answer(phone, 'From the owner, cut off');
   await expect(panel.getByText('Waiting to be sent')).toBeVisible();
   await expect(panel.getByText('No connection.')).toBeVisible();
   await expect(phone.getByText('Waiting for signal')).toBeVisible();

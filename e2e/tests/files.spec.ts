@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
-import { expect, ownerPhone, test, visitorPhone } from '../kit/porch';
+import { attach, expect, ownerPhone, test, visitorPhone } from '../kit/porch';
 
 const picture = () =>
   sharp({ create: { width: 900, height: 600, channels: 3, background: '#3f7d4e' } })
@@ -10,9 +10,7 @@ const picture = () =>
 test('pictures go both ways, shown in place and opened large', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
   const { panel, page } = await visitorPhone(browser, porch);
-  const choose = page.waitForEvent('filechooser');
-  await panel.getByRole('button', { name: 'Add a picture or file' }).click();
-  await (await choose).setFiles({
+  await attach(page, panel, {
     name: 'sick-leaf.png',
     mimeType: 'image/jpeg',
     buffer: await picture(),
@@ -29,9 +27,7 @@ test('pictures go both ways, shown in place and opened large', async ({ browser,
   await phone.keyboard.press('Escape');
   await expect(large).toBeHidden();
 
-  const chooseBack = phone.waitForEvent('filechooser');
-  await phone.getByRole('button', { name: 'Add a picture or file' }).click();
-  await (await chooseBack).setFiles({
+  await attach(phone, phone, {
     name: 'healthy.jpg',
     mimeType: 'image/jpeg',
     buffer: await picture(),
@@ -44,9 +40,7 @@ test('any other file is only ever downloaded, as it came', async ({ browser, por
   const phone = await ownerPhone(browser, porch);
   const { panel, page } = await visitorPhone(browser, porch);
   const words = '<script>alert(1)</script>';
-  const choose = page.waitForEvent('filechooser');
-  await panel.getByRole('button', { name: 'Add a picture or file' }).click();
-  await (await choose).setFiles({
+  await attach(page, panel, {
     name: 'order.html',
     mimeType: 'text/html',
     buffer: Buffer.from(words),
@@ -66,9 +60,7 @@ test('a picture that is a program is refused in plain words, and can be taken ou
   porch,
 }) => {
   const { panel, page, say } = await visitorPhone(browser, porch);
-  const choose = page.waitForEvent('filechooser');
-  await panel.getByRole('button', { name: 'Add a picture or file' }).click();
-  await (await choose).setFiles({
+  await attach(page, panel, {
     name: 'holiday.png',
     mimeType: 'image/png',
     buffer: Buffer.from('#!/bin/sh\nrm -rf /'),
@@ -85,9 +77,7 @@ test('a picture that is a program is refused in plain words, and can be taken ou
 
 test('a file over ten megabytes is refused before it is sent', async ({ browser, porch }) => {
   const { panel, page } = await visitorPhone(browser, porch);
-  const choose = page.waitForEvent('filechooser');
-  await panel.getByRole('button', { name: 'Add a picture or file' }).click();
-  await (await choose).setFiles({
+  await attach(page, panel, {
     name: 'film.mp4',
     mimeType: 'video/mp4',
     buffer: Buffer.alloc(10 * 1024 * 1024 + 1),

@@ -1,4 +1,14 @@
-import { expect, owner, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+import type { LinePage } from '@porch/contract/team';
+import {
+  answer,
+  expect,
+  openVisitor,
+  owner,
+  ownerPhone,
+  test,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 
 test('the first visit makes the business and the account, and says what to do next', async ({
   browser,
@@ -44,11 +54,32 @@ test('signing out keeps nobody in, and asks first when something is unsent', asy
   const phone = await ownerPhone(browser, porch);
   const { say } = await visitorPhone(browser, porch);
   await say('Hello');
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
-  await expect(phone.getByRole('log')).toContainText('Hello');
-  const { body } = await phone.evaluate(() => ({ body: document.cookie }));
-  expect(body).toBe('');
+  await openVisitor(phone, 'Hello');
+  expect(await phone.evaluate(() => document.cookie)).toBe('');
+  // The screen's code is there before the signal goes.
   await phone.getByRole('button', { name: 'Back to the line' }).click();
+  await phone.getByRole('link', { name: 'House' }).click();
+  await expect(phone.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
+  await phone.getByRole('link', { name: /^The line/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.context().setOffline(true);
+  await answer(phone, 'Not sent yet');
+  await phone.getByRole('button', { name: 'Back to the line' }).click();
+  await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await expect(phone.getByRole('alert')).toContainText('still waiting on this device');
+  await phone.getByRole('button', { name: 'Sign out anyway' }).click();
+  await expect(phone.getByRole('alert').filter({ hasText: 'Something went wrong' })).toBeVisible();
+
+  // Without signal nobody was signed out, and nothing was thrown away.
+  await phone.context().setOffline(false);
+  await phone.getByRole('link', { name: /^The line/ }).click();
+  await expect(phone.getByRole('link', { name: /You: Not sent yet/ })).toBeVisible();
+  await expect
+    .poll(
+      async () => (await porch.ask<LinePage>('GET', '/api/line?group=answered')).counts.answered,
+    )
+    .toBe(1);
   await phone.getByRole('link', { name: 'House' }).click();
   await phone.getByRole('button', { name: 'Sign out', exact: true }).click();
   await expect(phone.getByRole('heading', { name: 'Sign in' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+import { answer, expect, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
 
 test('the lamp is seen at once on the plate and in the panel, and comes back by itself', async ({
   browser,
@@ -55,8 +55,7 @@ test('while nobody is in, a note is taken, with a way to reach the person, until
 
   await expect(phone.getByRole('button', { name: 'Left a note, 1' })).toBeVisible();
   await phone.getByRole('link', { name: /two bonsai/ }).click();
-  await phone.getByRole('textbox', { name: 'Your answer' }).fill('They are yours');
-  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await answer(phone, 'They are yours');
   await phone.getByRole('button', { name: 'Back to the line' }).click();
   await expect(phone.getByRole('button', { name: 'Left a note, 0' })).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { expect, openPanel, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+import { answer, expect, openPanel, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
 
 test('a visitor writes on the website, the owner answers on the phone, and the visitor reads it', async ({
   browser,
@@ -105,8 +105,7 @@ test('two phones and a wide screen show the same without a reload', async ({ bro
     await expect(screen.getByRole('link', { name: /Everybody sees this/ })).toBeVisible();
   }
   await first.getByRole('link', { name: /Everybody sees this/ }).click();
-  await first.getByRole('textbox', { name: 'Your answer' }).fill('And this');
-  await first.getByRole('button', { name: 'Send', exact: true }).click();
+  await answer(first, 'And this');
   for (const screen of [second, wide]) {
     await expect(screen.getByRole('link', { name: /You: And this/ })).toBeVisible();
     await expect(screen.getByRole('button', { name: 'Answered, 1' })).toBeVisible();

@@ -4,6 +4,7 @@ import type { Entry } from '@porch/core/conversation';
 import type { QueryClient } from '@tanstack/react-query';
 import { type GroupData, groups, withEntries, withRows } from './cache';
 import { groupKey } from './line';
+import { recent } from './recent';
 import { rollKey } from './roll';
 
 /** Writes what was told into every cached list and roll that it concerns. */
@@ -12,6 +13,7 @@ export const applyNews = (
   entries: readonly Entry[],
   rows: readonly Row[],
 ): void => {
+  recent.note(entries, rows);
   for (const group of groups) {
     client.setQueryData<GroupData>(groupKey(group), (data) =>
       data ? withRows(data, group, rows) : data,

@@ -14,8 +14,6 @@ export interface GroupData {
 const isBefore = (a: Row, b: Row): boolean =>
   a.place < b.place || (a.place === b.place && a.id < b.id);
 
-const keyOf = (row: Row): string => `${row.place}.${row.id}`;
-
 /** Whether a row that was told is newer than, or as new as, the one that is known. */
 const isNewer = (told: Row, known: Row): boolean => told.state.lastSeq >= known.state.lastSeq;
 
@@ -88,4 +86,4 @@ export const rowAhead = (row: Row, done: Ahead): Row => {
   return { ...row, state, group: groupOf(state), place: placeInLine(state) };
 };
 
-export { groups, keyOf };
+export { groups };

@@ -4,6 +4,7 @@ import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tansta
 import { api } from './api';
 import { type GroupData, withPage } from './cache';
 import { live } from './live-store';
+import { recent } from './recent';
 
 export const groupKey = (group: Group) => ['line', group] as const;
 
@@ -18,7 +19,7 @@ const query = (group: Group) => ({
   queryKey: groupKey(group),
   queryFn: async (): Promise<GroupData> => {
     const { rows, next } = await read(group, null);
-    return { rows, next };
+    return recent.ontoGroup({ rows, next }, group);
   },
 });
 

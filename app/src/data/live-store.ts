@@ -42,7 +42,11 @@ export const live = {
     set({
       counts: page.counts,
       offsetMs: page.now - Date.now(),
-      seq: state.seq === 0 ? page.seq : state.seq,
+      // Of pages that come side by side the oldest counts: nothing after it may be missed.
+      seq:
+        state.isConnected || state.seq === 0
+          ? state.seq || page.seq
+          : Math.min(state.seq, page.seq),
     }),
 };
 

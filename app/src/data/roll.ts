@@ -1,6 +1,7 @@
 import type { RollPage } from '@porch/contract/team';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './api';
+import { recent } from './recent';
 
 export const rollKey = (id: string) => ['roll', id] as const;
 
@@ -11,7 +12,7 @@ const read = (id: string, before?: number): Promise<RollPage> =>
 export const useRoll = (id: string) =>
   useQuery({
     queryKey: rollKey(id),
-    queryFn: () => read(id),
+    queryFn: async () => recent.ontoRoll(await read(id)),
     staleTime: Number.POSITIVE_INFINITY,
   });
 

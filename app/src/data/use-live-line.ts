@@ -6,6 +6,7 @@ import { ring } from './bell';
 import { readTop } from './line';
 import { live } from './live-store';
 import { outbox } from './outbox';
+import { recent } from './recent';
 import { openTeamSocket, type TeamSocket } from './socket';
 
 const TOLD_AFTER_MS = 200;
@@ -108,6 +109,7 @@ export const useLiveLine = (isSignedIn: boolean): void => {
       outbox.stop();
       socket?.close();
       socket = null;
+      recent.forget();
       live.set({ isConnected: false, wasConnected: false, seq: 0 });
     };
   }, [client, isSignedIn]);

@@ -16,7 +16,7 @@ const refusalOf = (error: Error | null) =>
 const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
   <ScrollView contentContainerStyle={styles.inside} role="main">
     <View style={styles.mark}>
-      <LampGlyph state="lit" size={56} />
+      <LampGlyph state="dark" size={56} />
       <Words kind="large">{words.name}</Words>
     </View>
     <Words kind="title" role="heading" aria-level={1}>

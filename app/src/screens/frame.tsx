@@ -74,6 +74,9 @@ const useTitle = (): void => {
   useEffect(() => {
     const name = business ? `${business} · ${words.name}` : words.name;
     document.title = waiting > 0 ? words.newMessage(waiting, name) : name;
+    return () => {
+      document.title = words.name;
+    };
   }, [business, waiting]);
 };
 

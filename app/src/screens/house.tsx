@@ -1,7 +1,8 @@
 import type { Door } from '@porch/contract/team';
 import { router } from 'expo-router';
+import Check from 'lucide-react-native/icons/check';
 import { type ReactNode, useState } from 'react';
-import { Linking, ScrollView, StyleSheet, Switch, View } from 'react-native';
+import { Linking, Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { ApiError } from '../data/api';
 import { playBell } from '../data/bell';
 import { type Choice, choose, useChoice } from '../data/choices';
@@ -84,12 +85,26 @@ const BusinessForm = (props: { name: string; zone: string; isOwner: boolean }) =
 };
 
 const Copied = ({ text, label }: { text: string; label: string }) => {
-  const [isCopied, setCopied] = useState(false);
+  const [outcome, setOutcome] = useState<'copied' | 'forbidden' | null>(null);
   const copy = async (): Promise<void> => {
-    await navigator.clipboard.writeText(text);
-    setCopied(true);
+    try {
+      // Browsers give a clipboard to secure pages only.
+      await navigator.clipboard.writeText(text);
+      setOutcome('copied');
+    } catch {
+      setOutcome('forbidden');
+    }
   };
-  return <Button label={isCopied ? said.copied : label} onPress={() => void copy()} />;
+  return (
+    <>
+      <Button label={outcome === 'copied' ? said.copied : label} onPress={() => void copy()} />
+      {outcome === 'forbidden' ? (
+        <Words kind="second" tone="brick" role="alert">
+          {said.notCopied}
+        </Words>
+      ) : null}
+    </>
+  );
 };
 
 const DoorForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) => {
@@ -172,17 +187,27 @@ const ChoiceSwitch = ({ choice, label }: { choice: Choice; label: string }) => {
   const theme = useTheme();
   const isOn = useChoice(choice);
   return (
-    <View style={styles.choice}>
+    <Pressable
+      role="switch"
+      aria-checked={isOn}
+      aria-label={label}
+      onPress={() => choose(choice, !isOn)}
+      style={styles.choice}
+    >
+      <View
+        style={[
+          styles.box,
+          { borderColor: theme.ink },
+          isOn ? { backgroundColor: theme.ink } : null,
+        ]}
+      >
+        {isOn ? <Check size={20} color={theme.onInk} aria-hidden /> : null}
+      </View>
       <Words style={styles.grow}>{label}</Words>
-      <Switch
-        aria-label={label}
-        value={isOn}
-        onValueChange={(next) => choose(choice, next)}
-        trackColor={{ true: theme.moss, false: theme.edge }}
-        thumbColor={theme.paper}
-        {...{ activeThumbColor: theme.paper }}
-      />
-    </View>
+      <Words kind="second" tone="slate">
+        {isOn ? said.on : said.off}
+      </Words>
+    </Pressable>
   );
 };
 
@@ -190,13 +215,19 @@ const Account = ({ name }: { name: string }) => {
   const signOut = useSignOut();
   const { queue } = useOutbox();
   const [asked, setAsked] = useState<{ everywhere: boolean } | null>(null);
-  const go = (everywhere: boolean): void => {
+  const go = async (everywhere: boolean): Promise<void> => {
+    try {
+      await signOut.mutateAsync(everywhere);
+    } catch {
+      // Said below; whoever is still signed in keeps what waits.
+      return;
+    }
     outbox.clear();
-    signOut.mutate(everywhere, { onSuccess: () => router.replace('/sign-in') });
+    router.replace('/sign-in');
   };
   const ask = (everywhere: boolean): void => {
     if (queue.length > 0) setAsked({ everywhere });
-    else go(everywhere);
+    else void go(everywhere);
   };
   return (
     <Section title={said.account}>
@@ -204,7 +235,11 @@ const Account = ({ name }: { name: string }) => {
       {asked ? (
         <View role="alert" style={styles.section}>
           <Words tone="brick">{said.unsent(queue.length)}</Words>
-          <Button tone="brick" label={said.signOutAnyway} onPress={() => go(asked.everywhere)} />
+          <Button
+            tone="brick"
+            label={said.signOutAnyway}
+            onPress={() => void go(asked.everywhere)}
+          />
         </View>
       ) : null}
       <View style={styles.row}>
@@ -253,5 +288,13 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   snippet: { padding: 12, borderWidth: 1, borderRadius: corner, fontFamily: 'monospace' },
   choice: { minHeight: touch, flexDirection: 'row', alignItems: 'center', gap: 12 },
+  box: {
+    width: 28,
+    height: 28,
+    borderWidth: 2,
+    borderRadius: corner,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   grow: { flex: 1 },
 });

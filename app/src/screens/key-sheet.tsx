@@ -18,7 +18,7 @@ export const KeySheet = ({ close }: { close: () => void }) => (
 );
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', gap: 12 },
+  row: { flexDirection: 'row', alignItems: 'baseline', gap: 12 },
   key: { width: 120 },
   grow: { flex: 1 },
 });

@@ -63,7 +63,7 @@ export const Search = () => {
     .filter(({ row }) => !seen.has(row.id) && seen.add(row.id));
 
   return (
-    <View style={styles.grow}>
+    <View style={styles.whole}>
       <View style={styles.field}>
         <Field
           label={words.search.label}
@@ -114,6 +114,7 @@ export const Search = () => {
 };
 
 const styles = StyleSheet.create({
+  whole: { flex: 1, width: '100%', maxWidth: 760, alignSelf: 'center' },
   grow: { flex: 1 },
   field: { padding: 16, gap: 8 },
   row: {

@@ -28,7 +28,6 @@ export const en = {
   } satisfies Record<Group, string>,
   line: {
     label: 'The line',
-    fold: (group: string, isOpen: boolean) => `${group}, ${isOpen ? 'shown' : 'folded'}`,
     more: (left: number) => `Show more (${left} left)`,
     empty: 'Nobody is waiting',
     emptyMore:
@@ -115,7 +114,6 @@ export const en = {
     here: 'Goes to: their screen, they are on the page',
     gone: (time: string) => `They left · ${time}. They see it when they come back to the page`,
     away: 'They are not on the page. They see it when they come back to it',
-    reach: (how: string) => `They can be reached at ${how}`,
   },
   who: {
     title: 'Who’s this',
@@ -170,6 +168,9 @@ export const en = {
       'Paste this one line into your website, just above the end of the page (</body>). In a site builder, look for “custom code”.',
     copy: 'Copy the line',
     copied: 'Copied',
+    notCopied: 'The browser does not allow copying here. Select the text above and copy it.',
+    on: 'On',
+    off: 'Off',
     link: 'Or send this link',
     copyLink: 'Copy the link',
     openLink: 'Open it',
@@ -277,8 +278,8 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'too-large': ({ limit }) =>
     `This is larger than ${limit ? megabytes(limit) : '10 MB'}. It was not sent.`,
   'file-empty': 'This file is empty. It was not sent.',
-  'picture-too-large': ({ limit }) =>
-    `This picture is larger than ${limit} pixels on a side. It was not sent.`,
+  'picture-too-large':
+    'This picture has more than 10000 pixels on a side, or 50 million altogether. It was not sent; choose a smaller one.',
   'picture-unreadable': 'This is called a picture but cannot be read as one. It was not sent.',
   'file-unknown': 'A file got lost on the way. Add it again.',
   'sign-in-locked': ({ waitMs }) =>

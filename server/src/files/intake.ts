@@ -1,4 +1,5 @@
 import { FILE_LARGEST_BYTES, PICTURE_LONGEST_SIDE } from '@porch/contract/entries';
+import { FILE_LIMITS } from '@porch/core/files';
 import { cleanLine } from '@porch/core/text';
 import { fileTypeFromBuffer } from 'file-type';
 import sharp from 'sharp';
@@ -18,8 +19,6 @@ const NAME_LONGEST = 120;
 /** Larger than any phone shows; the longest side of what is kept, in pixels. */
 const KEPT_LONGEST_SIDE = 2_560;
 const THUMBNAIL_LONGEST_SIDE = 640;
-/** Decoding needs four bytes a pixel: this bounds it at 200 MB, whatever the file's own size. */
-const PIXELS_MOST = 50_000_000;
 const DECODING_LONGEST_SECONDS = 20;
 
 const pictureTypes = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/gif', 'image/avif']);
@@ -34,14 +33,15 @@ const withEnding = (name: string, ending: string): string =>
   `${name.replace(/\.[^.]{1,5}$/, '')}.${ending}`;
 
 const open = (bytes: Buffer) =>
-  sharp(bytes, { limitInputPixels: PIXELS_MOST, failOn: 'error' }).timeout({
+  sharp(bytes, { limitInputPixels: FILE_LIMITS.pixelsMost, failOn: 'error' }).timeout({
     seconds: DECODING_LONGEST_SECONDS,
   });
 
 const refuseIfHuge = async (bytes: Buffer): Promise<boolean> => {
   // The header alone tells the size: nothing is unpacked for a picture that claims to be enormous.
   const { width, height, hasAlpha } = await sharp(bytes, { limitInputPixels: false }).metadata();
-  const isHuge = Math.max(width, height) > PICTURE_LONGEST_SIDE || width * height > PIXELS_MOST;
+  const isHuge =
+    Math.max(width, height) > PICTURE_LONGEST_SIDE || width * height > FILE_LIMITS.pixelsMost;
   if (isHuge) throw new Refused('picture-too-large', { limit: PICTURE_LONGEST_SIDE });
   return hasAlpha;
 };

@@ -47,9 +47,17 @@ const remember = (key: string, value?: string): string | null => {
 
 const stand = (origin: string, configuration: DoorConfiguration): void => {
   const { door, business } = configuration;
-  const offset = configuration.now - Date.now();
+  // A configuration that was kept for a moment tells an old time; what comes live corrects it.
+  let offset = configuration.now - Date.now();
   const talkedKey = `hello-porch:${door}`;
   let { lamp } = configuration;
+
+  const setLamp = (told: { lamp: LampSetting; now: number }): void => {
+    lamp = told.lamp;
+    offset = told.now - Date.now();
+    draw();
+  };
+
   let frame: HTMLIFrameElement | null = null;
   let isReady = false;
   let isOpen = false;
@@ -152,8 +160,7 @@ const stand = (origin: string, configuration: DoorConfiguration): void => {
         draw();
         break;
       case 'lamp':
-        lamp = message.lamp;
-        draw();
+        setLamp(message);
         break;
     }
   };
@@ -170,10 +177,7 @@ const stand = (origin: string, configuration: DoorConfiguration): void => {
       return;
     }
     stream = new EventSource(`${origin}/door/${door}/lamp`);
-    stream.onmessage = (event) => {
-      ({ lamp } = JSON.parse(event.data));
-      draw();
-    };
+    stream.onmessage = (event) => setLamp(JSON.parse(event.data));
   };
 
   plate.addEventListener('click', () => show(true));

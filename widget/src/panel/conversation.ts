@@ -179,13 +179,9 @@ export const openConversation = ({ door, place }: Door) => {
       watchers.add(watcher);
       return () => watchers.delete(watcher);
     },
-    isShown: (): boolean => isShown,
     isFramed,
     say: (text: string, files: HeldFile[]): void => add({ do: 'say', text, files, page }),
-    giveDetails: (details: Partial<Model['details']>): void => {
-      change({ type: 'details', details });
-      add({ do: 'details', ...details });
-    },
+    giveDetails: (details: Partial<Model['details']>): void => add({ do: 'details', ...details }),
     retry: (id: string): void => {
       changeQueue({ do: 'retry', id });
       pump();

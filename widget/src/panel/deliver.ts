@@ -56,7 +56,10 @@ export const createDelivery = (errand: Errand) => {
   const deliver = async ({ id, load }: PanelParcel): Promise<Outcome> => {
     if (load.do === 'details') {
       const { name, email, phone } = load;
-      return errand.send({ do: 'details', id, name, email, phone }) ? awaitAnswer(id) : 'not-now';
+      const message: FromVisitor = { do: 'details', id, name, email, phone };
+      const outcome = errand.send(message) ? await awaitAnswer(id) : 'not-now';
+      // A crowd passes; what somebody said of themselves waits without being asked for again.
+      return typeof outcome === 'object' && outcome.code === 'too-many' ? 'not-now' : outcome;
     }
     for (const file of load.files) {
       const outcome = await upload(errand, file);

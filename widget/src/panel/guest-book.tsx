@@ -3,7 +3,7 @@ import { useState } from 'preact/hooks';
 import { words } from '../wording/panel';
 import type { Conversation } from './conversation';
 import { keep, kept } from './door';
-import type { Model } from './model';
+import { type Model, shownDetails } from './model';
 
 const text = words.guest;
 
@@ -42,7 +42,7 @@ export const GuestBook = (props: {
   isNote: boolean;
 }) => {
   const { conversation, isNote } = props;
-  const { details } = props.model;
+  const details = shownDetails(props.model);
   const skippedKey = `porch:skipped:${props.door}:${isNote ? 'note' : 'lit'}`;
   const isKnown = isNote
     ? Boolean(details.email || details.phone)

@@ -1,5 +1,14 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
-import { type Event, firstModel, type Model, merge, next, stateOf, unreadCount } from './model';
+import {
+  type Event,
+  firstModel,
+  type Model,
+  merge,
+  next,
+  shownDetails,
+  stateOf,
+  unreadCount,
+} from './model';
 
 const entry = (seq: number, by: 'visitor' | 'team' = 'visitor'): VisitorEntry => ({
   seq,
@@ -101,5 +110,29 @@ describe('how far a message has come', () => {
 
   it('counts as unread only answers behind what was read', () => {
     expect(unreadCount([entry(1, 'team'), entry(2), entry(3, 'team')], 1)).toBe(1);
+  });
+});
+
+describe('what the visitor said of themselves', () => {
+  const given = (id: string, email: string): Event => ({
+    type: 'queue',
+    action: { do: 'add', parcel: { id, lane: 'a', load: { do: 'details', email }, madeAt: 0 } },
+  });
+
+  it('is shown while it waits, over a welcome that does not know it yet, and once it has arrived', () => {
+    const waiting = after(given('details-1', 'wren@post.example'), welcome([]));
+    expect(shownDetails(waiting).email).toBe('wren@post.example');
+    const arrived = next(waiting, { type: 'queue', action: { do: 'arrived', id: 'details-1' } });
+    expect(arrived.queue).toEqual([]);
+    expect(shownDetails(arrived).email).toBe('wren@post.example');
+  });
+
+  it('is not shown as known when it was refused', () => {
+    const refused = after(given('details-1', 'no mail'), {
+      type: 'refused',
+      id: 'details-1',
+      refusal: { code: 'email-not-understood' },
+    });
+    expect(shownDetails(refused).email).toBe('');
   });
 });

@@ -47,7 +47,6 @@ export type Event =
   | { type: 'older'; page: VisitorPage }
   | { type: 'queue'; action: QueueAction<Load> }
   | { type: 'refused'; id: string; refusal: Refusal }
-  | { type: 'details'; details: Partial<KnownDetails> }
   | { type: 'connected'; isConnected: boolean };
 
 /** Entries by seq, each once, whichever way they came. */
@@ -58,6 +57,24 @@ export const merge = (
   const bySeq = new Map(known.map((entry) => [entry.seq, entry]));
   for (const entry of more) bySeq.set(entry.seq, entry);
   return [...bySeq.values()].sort((a, b) => a.seq - b.seq);
+};
+
+const withGiven = (known: KnownDetails, load: Load): KnownDetails => {
+  if (load.do !== 'details') return known;
+  const { name = known.name, email = known.email, phone = known.phone } = load;
+  return { name, email, phone };
+};
+
+/** What the visitor said of themselves, with what still waits to be sent: they need not say it twice. */
+export const shownDetails = ({ details, queue }: Model): KnownDetails =>
+  queue
+    .filter(({ state }) => state !== 'failed')
+    .reduce((known, { load }) => withGiven(known, load), details);
+
+/** Details that have arrived are the server's from now on. */
+const withArrived = (model: Model, action: QueueAction<Load>): KnownDetails => {
+  const parcel = action.do === 'arrived' && model.queue.find(({ id }) => id === action.id);
+  return parcel ? withGiven(model.details, parcel.load) : model.details;
 };
 
 /** What the server has is no longer waiting here. */
@@ -117,15 +134,17 @@ export const next = (model: Model, event: Event): Model => {
         hasOlder: event.page.hasOlder,
       };
     case 'queue':
-      return { ...model, queue: step(model.queue, event.action) };
+      return {
+        ...model,
+        queue: step(model.queue, event.action),
+        details: withArrived(model, event.action),
+      };
     case 'refused':
       return {
         ...model,
         queue: step(model.queue, { do: 'refused', id: event.id, reason: event.refusal.code }),
         refusals: { ...model.refusals, [event.id]: event.refusal },
       };
-    case 'details':
-      return { ...model, details: { ...model.details, ...event.details } };
     case 'connected':
       return { ...model, isConnected: event.isConnected };
   }

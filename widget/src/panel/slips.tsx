@@ -2,11 +2,12 @@ import type { VisitorEntry } from '@porch/contract/visitor';
 import type { FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
+import { Fragment } from 'preact';
 import { useEffect, useState } from 'preact/hooks';
 import { words } from '../wording/panel';
 import type { Conversation } from './conversation';
 import { type MessageState, type Model, stateOf } from './model';
-import type { PanelParcel } from './parcels';
+import type { Load, PanelParcel } from './parcels';
 
 const clockTime = (at: number): string =>
   new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
@@ -129,6 +130,9 @@ const Slip = (props: {
   );
 };
 
+const detailsText = (load: Extract<Load, { do: 'details' }>): string =>
+  [load.name, load.email, load.phone].filter(Boolean).join('\n');
+
 const Unsent = ({
   conversation,
   parcel,
@@ -138,13 +142,17 @@ const Unsent = ({
   parcel: PanelParcel;
   model: Model;
 }) => {
-  if (parcel.load.do !== 'say') return null;
+  const { load } = parcel;
+  // Details show where they were given; only when they were refused must that be said.
+  if (load.do === 'details' && parcel.state !== 'failed') return null;
+  const text = load.do === 'say' ? load.text : detailsText(load);
+  const files = load.do === 'say' ? load.files : [];
   const refusal = model.refusals[parcel.id];
   return (
     <li class={`slip visitor unsent ${parcel.state}`}>
       <Top who={words.you} at={parcel.madeAt} state={parcel.state} />
-      {parcel.load.text && <Words text={parcel.load.text} />}
-      {parcel.load.files.map((file) => (
+      {text && <Words text={text} />}
+      {files.map((file) => (
         <p class="file" key={file.id}>
           <bdi>{file.name}</bdi>
         </p>
@@ -187,14 +195,10 @@ export const Roll = (props: {
         const isNewDay = entryDay !== day;
         day = entryDay;
         return (
-          <>
-            {isNewDay && (
-              <li class="day" key={`day ${entry.seq}`}>
-                {entryDay}
-              </li>
-            )}
-            <Slip key={entry.seq} {...props} entry={entry} />
-          </>
+          <Fragment key={entry.seq}>
+            {isNewDay && <li class="day">{entryDay}</li>}
+            <Slip {...props} entry={entry} />
+          </Fragment>
         );
       })}
       {model.queue.map((parcel) => (

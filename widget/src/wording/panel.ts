@@ -77,8 +77,8 @@ const refusals: Partial<Record<ErrorCode, string | ((refusal: Refusal) => string
   'too-large': ({ limit }) =>
     `This file is larger than ${limit ? megabytes(limit) : '10 MB'}. It was not sent; choose a smaller one.`,
   'file-empty': 'This file is empty. It was not sent.',
-  'picture-too-large': ({ limit }) =>
-    `This picture is larger than ${limit ?? 10_000} pixels on a side. It was not sent; choose a smaller one.`,
+  'picture-too-large':
+    'This picture has more than 10000 pixels on a side, or 50 million altogether. It was not sent; choose a smaller one.',
   'picture-unreadable': 'This is called a picture but cannot be read as one. It was not sent.',
   'file-unknown': 'The file got lost on the way. Add it again.',
   'too-many': ({ waitMs }) =>
