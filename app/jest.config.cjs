@@ -4,5 +4,7 @@ module.exports = {
   rootDir: __dirname,
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  // Icons come as ES modules only.
+  transform: { '\\.mjs$': 'babel-jest' },
   transformIgnorePatterns: [],
 };

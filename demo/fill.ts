@@ -1,22 +1,21 @@
 import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Member } from '@porch/contract/team';
+import { plainDress } from '@porch/core/dress';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
 import { hashSecret } from '@porch/server/security/tokens';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { createStore, openDatabase } from '@porch/server/store/index';
+import { demoDoors } from './dresses';
 import { type Visitor, visitors } from './people';
-import { plantPicture } from './pictures';
+import { businessPicture, facePicture, plantPicture } from './pictures';
 import { notes, threads, waiting } from './threads';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
-
-/** The website door of the demo; the street's pages carry it. */
-export const demoDoor = 'quillfern-front-door';
 
 interface Plan {
   start: number;
@@ -97,20 +96,47 @@ export const fill = async (options: {
   const services = createServices(settings, { clock, store });
   const passwords = createPasswords(settings.passwordCost);
 
-  store.business.write({ name: 'Quillfern Nursery', zone: 'Europe/London' }, clock.now());
-  const door = {
-    id: 'door-quillfern',
-    publicId: demoDoor,
-    name: 'Quillfern Nursery',
-    sites: [new URL(siteOrigin).host, 'quillfern.example'],
-  };
-  store.doors.add(door, clock.now());
+  store.business.write(
+    {
+      name: 'Quillfern Nursery',
+      zone: 'Europe/London',
+      country: 'GB',
+      address: 'hello@quillfern.example',
+      pictureId: null,
+      pictureShape: 'round',
+      walkStep: 'done',
+    },
+    clock.now(),
+  );
   for (const [index, account] of options.accounts.entries()) {
     const passwordHash = await passwords.hash(account.password);
     const id = `member-quillfern-${index}`;
-    store.members.add({ id, ...account, passwordHash }, clock.now() + index);
+    store.members.add(
+      { id, ...account, passwordHash, publicName: '', pictureId: null },
+      clock.now() + index,
+    );
   }
   const members = store.members.all();
+  const whole = { left: 0, top: 0, side: 10_000 };
+  for (const [index, member] of members.entries()) {
+    const pictureId = await services.pictures.take(await facePicture(index), whole);
+    const publicName = member.name.split(' ')[0] ?? '';
+    store.members.update({ ...member, publicName, pictureId });
+  }
+  const pictureId = await services.pictures.take(await businessPicture(), whole);
+  const business = store.business.read();
+  if (business) store.business.write({ ...business, pictureId }, clock.now());
+  for (const [index, { dress, members: whom, ...shown }] of demoDoors.entries()) {
+    const memberIds = whom?.flatMap((at) => members[at]?.id ?? []) ?? null;
+    const sites = [new URL(siteOrigin).host, 'quillfern.example'];
+    store.doors.add({ ...shown, sites, memberIds, closedAt: null }, clock.now() + index);
+    store.dresses.publish(shown.id, plainDress(), clock.now());
+    store.dresses.publish(shown.id, dress, clock.now());
+  }
+  const [door] = demoDoors;
+  if (!door) throw new Error('the demo needs a door');
+  store.ticks.set('team', clock.now());
+  store.ticks.set('dark-texts', clock.now());
 
   const stepsOf = (plan: Plan): Step[] => {
     const { index, lines, visitor } = plan;

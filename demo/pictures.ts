@@ -34,3 +34,34 @@ export const plantPicture = (which: number): Promise<Buffer> =>
   sharp(Buffer.from(drawing(which)))
     .png()
     .toBuffer();
+
+const drawn = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer();
+
+/** The nursery's own picture: a fern on a dark green ground. */
+export const businessPicture = (): Promise<Buffer> =>
+  drawn(`<svg xmlns="http://www.w3.org/2000/svg" width="480" height="480">
+    <rect width="480" height="480" fill="#2f6247"/>
+    ${Array.from({ length: 9 }, (_, index) => leaf(240, 420, -64 + index * 16, 1.5 + (index % 3) * 0.4, ['#dfe9d5', '#b9d3a4', '#f2efdf'][index % 3] ?? '#dfe9d5')).join('')}
+    <path d="M170 400H310L294 470H186Z" fill="#c7734a"/>
+  </svg>`);
+
+const faces = [
+  { skin: '#8d5a3b', hair: '#2a1d18', ground: '#dfe3cf', shirt: '#2f6247' },
+  { skin: '#e7bd9a', hair: '#c9a04e', ground: '#d7dfe0', shirt: '#1f5673' },
+  { skin: '#d9a07a', hair: '#5b2f22', ground: '#efd9c9', shirt: '#8f3a25' },
+];
+
+/** A drawn face, a different one for each number. */
+export const facePicture = (which: number): Promise<Buffer> => {
+  const { skin, hair, ground, shirt } = faces[which % faces.length] ?? {};
+  return drawn(`<svg xmlns="http://www.w3.org/2000/svg" width="320" height="320">
+    <rect width="320" height="320" fill="${ground}"/>
+    <path d="M40 320C50 236 110 214 160 214S270 236 280 320Z" fill="${shirt}"/>
+    <rect x="138" y="180" width="44" height="52" fill="${skin}"/>
+    <path d="M88 150C80 60 240 60 232 150V${which % 2 === 0 ? 214 : 150}H88Z" fill="${hair}"/>
+    <ellipse cx="160" cy="150" rx="56" ry="66" fill="${skin}"/>
+    <path d="M102 140C110 84 210 84 218 140C190 118 150 116 102 140Z" fill="${hair}"/>
+    <path d="M138 150h.1M182 150h.1" stroke="#22304a" stroke-width="10" stroke-linecap="round"/>
+    <path d="M138 180C150 194 170 194 182 180" stroke="#22304a" stroke-width="5" fill="none" stroke-linecap="round"/>
+  </svg>`);
+};

@@ -3,6 +3,7 @@ import { buildForNode } from './build-for-node.mjs';
 
 await Promise.all([
   buildForNode('server/src/main.ts', 'server/dist'),
+  buildForNode('server/src/new-password.ts', 'server/dist'),
   buildForNode('street/src/main.ts', 'street/dist'),
   buildForNode('demo/fill.ts', 'demo/dist'),
 ]);

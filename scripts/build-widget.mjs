@@ -37,9 +37,10 @@ rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
 const script = named('panel', 'js', await bundle('widget/src/panel/main.tsx', 'esm'));
+const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));
-writeFileSync(`${out}/files.json`, JSON.stringify({ script, style }));
-for (const name of ['loader.js', script, style]) {
+writeFileSync(`${out}/files.json`, JSON.stringify({ script, style, preview }));
+for (const name of ['loader.js', script, style, preview]) {
   const bytes = readFileSync(`${out}/${name}.gz`).length;
   console.log(`${name} ${bytes} bytes gzipped`);
 }

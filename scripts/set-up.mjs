@@ -70,7 +70,12 @@ const parts = [
     name: 'server',
     of: ['core', 'contract', 'server', 'street', 'demo'],
     with: ['scripts/build-server.mjs', 'scripts/build-for-node.mjs'],
-    out: ['server/dist/main.js', 'street/dist/main.js', 'demo/dist/fill.js'],
+    out: [
+      'server/dist/main.js',
+      'server/dist/new-password.js',
+      'street/dist/main.js',
+      'demo/dist/fill.js',
+    ],
   },
   {
     name: 'widget',

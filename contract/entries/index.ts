@@ -56,6 +56,9 @@ const filed = {
 
 const said = { text: z.string(), files: z.array(FileMentionSchema) };
 
+/** An answer to one of the owner's own questions, with the question as it was asked. */
+const OwnAnswerSchema = z.object({ id: IdSchema, label: z.string(), value: z.string() });
+
 export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({
     ...filed,
@@ -65,8 +68,14 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     page: PageSchema.nullable(),
   }),
   z.object({ ...filed, ...said, kind: z.literal('team-said'), memberId: IdSchema }),
-  z.object({ ...filed, ...DetailsSchema.shape, kind: z.literal('details') }),
+  z.object({
+    ...filed,
+    ...DetailsSchema.shape,
+    own: z.array(OwnAnswerSchema).optional(),
+    kind: z.literal('details'),
+  }),
   z.object({ ...filed, kind: z.literal('waypoint'), page: PageSchema }),
+  z.object({ ...filed, kind: z.literal('consented'), text: z.string(), link: z.string() }),
   z.object({ ...filed, kind: z.literal('here') }),
   z.object({ ...filed, kind: z.literal('gone') }),
   z.object({ ...filed, kind: z.literal('visitor-has'), upTo: SeqSchema }),
@@ -82,6 +91,8 @@ const StateSchema = z.object({
   name: z.string(),
   email: z.string(),
   phone: z.string(),
+  own: z.array(OwnAnswerSchema),
+  hasConsented: z.boolean(),
   aside: z.enum(['wrapped-up', 'put-by']).nullable(),
   putByUntil: TimeSchema.nullable(),
   waitingSince: TimeSchema.nullable(),

@@ -20,26 +20,45 @@ const password = z.string().max(PASSWORD_LONGEST);
 const email = z.string().max(EMAIL_LONGEST * 2);
 const line = z.string().max(NAME_LONGEST * 2);
 
+/** On what somebody signs in: the checklist waits for a phone. */
+export const DeviceKindSchema = z.enum(['phone', 'computer']);
+export type DeviceKind = z.infer<typeof DeviceKindSchema>;
+
+const device = DeviceKindSchema.default('computer');
+
 export const SetUpSchema = z.object({
   business: line,
   zone: z.string().max(64),
   name: line,
   email,
   password,
+  device,
 });
-export type SetUp = z.infer<typeof SetUpSchema>;
+export type SetUp = z.input<typeof SetUpSchema>;
 
-export const SignInSchema = z.object({ email, password });
-export type SignIn = z.infer<typeof SignInSchema>;
+export const SignInSchema = z.object({ email, password, device });
+export type SignIn = z.input<typeof SignInSchema>;
 
 export const RoleSchema = z.enum(['owner', 'helper']);
+export type Role = z.infer<typeof RoleSchema>;
 
 export const MemberSchema = z.object({
   id: IdSchema,
   name: z.string(),
   role: RoleSchema,
+  /** As visitors see them; empty: as they are called. */
+  publicName: z.string(),
+  pictureId: IdSchema.nullable(),
 });
 export type Member = z.infer<typeof MemberSchema>;
+
+/** Somebody of the team; who has left stays known for what they said. */
+export const TeamMemberSchema = MemberSchema.extend({ email: z.string(), hasLeft: z.boolean() });
+export type TeamMember = z.infer<typeof TeamMemberSchema>;
+
+export const MeChangeSchema = z.object({ name: line, publicName: line });
+export const PasswordChangeSchema = z.object({ old: password, new: password });
+export const RoleChangeSchema = z.object({ role: RoleSchema });
 
 export const LampSchema = z.discriminatedUnion('state', [
   z.object({ state: z.literal('lit'), until: z.null() }),
@@ -55,25 +74,146 @@ export const DoorSchema = z.object({
   sites: z.array(z.string()),
   snippet: z.string(),
   link: z.string(),
+  /** Whom it concerns: they are shown there and hear its bell. Null: everybody. */
+  memberIds: z.array(IdSchema).nullable(),
+  isClosed: z.boolean(),
+  isDressed: z.boolean(),
 });
 export type Door = z.infer<typeof DoorSchema>;
 
 export const SITES_MOST = 20;
+export const DOORS_MOST = 50;
 
-export const DoorChangeSchema = z.object({ sites: z.array(z.string().max(400)).max(SITES_MOST) });
+export const DoorChangeSchema = z.object({
+  name: line.optional(),
+  sites: z.array(z.string().max(400)).max(SITES_MOST).optional(),
+  memberIds: z.array(IdSchema).max(50).nullable().optional(),
+  isClosed: z.boolean().optional(),
+});
+export type DoorChange = z.infer<typeof DoorChangeSchema>;
 
-export const BusinessSchema = z.object({ name: z.string(), zone: z.string() });
+export const NewDoorSchema = z.object({
+  name: line,
+  language: z.string().regex(/^[a-z]{2,3}$/),
+});
+
+export const PictureShapeSchema = z.enum(['round', 'square']);
+export type PictureShape = z.infer<typeof PictureShapeSchema>;
+
+/** Where of a picture the square lies that is kept, in its own pixels. */
+export const CropSchema = z.object({
+  left: z.coerce.number().int().min(0).max(20_000),
+  top: z.coerce.number().int().min(0).max(20_000),
+  side: z.coerce.number().int().min(1).max(20_000),
+});
+export type Crop = z.infer<typeof CropSchema>;
+
+export const walkSteps = ['business', 'website', 'snippet', 'test', 'done'] as const;
+export const WalkStepSchema = z.enum(walkSteps);
+export type WalkStep = z.infer<typeof WalkStepSchema>;
+
+export const BusinessSchema = z.object({
+  name: z.string(),
+  zone: z.string(),
+  /** ISO 3166-1; phone numbers without a country code belong there. Empty: not said. */
+  country: z.string(),
+  /** Where visitors may write by mail; empty: nowhere. */
+  address: z.string(),
+  pictureId: IdSchema.nullable(),
+  pictureShape: PictureShapeSchema,
+  walkStep: WalkStepSchema,
+});
 export type Business = z.infer<typeof BusinessSchema>;
 
-export const BusinessChangeSchema = z.object({ name: line, zone: z.string().max(64) });
+export const BusinessChangeSchema = z.object({
+  name: line.optional(),
+  zone: z.string().max(64).optional(),
+  country: z.string().max(2).optional(),
+  address: email.optional(),
+  pictureShape: PictureShapeSchema.optional(),
+  walkStep: WalkStepSchema.optional(),
+});
+export type BusinessChange = z.infer<typeof BusinessChangeSchema>;
+
+/** A website on which a door's snippet was seen alive. */
+export const SightingSchema = z.object({
+  doorId: IdSchema,
+  site: z.string(),
+  /** The website's address, with its scheme. */
+  origin: z.string(),
+  /** The page's path; empty when the page did not say. */
+  page: z.string(),
+  at: TimeSchema,
+  isListed: z.boolean(),
+});
+export type Sighting = z.infer<typeof SightingSchema>;
+
+/** What is done of what makes a house ready, as the house itself has seen it. */
+export const ChecklistSchema = z.object({
+  sightings: z.array(SightingSchema),
+  phone: z.boolean(),
+  answered: z.boolean(),
+  dressed: z.boolean(),
+  darkTexts: z.boolean(),
+  team: z.boolean(),
+});
+export type Checklist = z.infer<typeof ChecklistSchema>;
+
+export const TickSchema = z.object({ tick: z.enum(['dark-texts', 'team']) });
+
+export const InviteSchema = z.object({
+  id: z.string(),
+  role: RoleSchema,
+  expiresAt: TimeSchema,
+});
+export type Invite = z.infer<typeof InviteSchema>;
+
+/** A link that works once. It is told once, when it is made; only a hash is kept. */
+export const OneTimeLinkSchema = z.object({ link: z.string(), expiresAt: TimeSchema });
+export type OneTimeLink = z.infer<typeof OneTimeLinkSchema>;
+
+const token = z.string().regex(/^[A-Za-z0-9_-]{20,60}$/);
+
+export const LookAtLinkSchema = z.object({ token });
+export const SeenLinkSchema = z.object({
+  kind: z.enum(['invite', 'new-password']),
+  business: z.string(),
+  role: RoleSchema.nullable(),
+  name: z.string(),
+  expiresAt: TimeSchema,
+});
+export type SeenLink = z.infer<typeof SeenLinkSchema>;
+
+export const JoinSchema = z.object({ token, name: line, email, password, device });
+export type Join = z.input<typeof JoinSchema>;
+export const NewPasswordSchema = z.object({ token, password, device });
+export type NewPassword = z.input<typeof NewPasswordSchema>;
+
+/** A phone that signs in by a code on a screen that is signed in. */
+export const PairingSchema = z.object({
+  id: IdSchema,
+  state: z.enum(['waiting', 'asking', 'done', 'refused', 'stale']),
+  /** What both screens show, once the phone has opened the code. */
+  words: z.string(),
+  expiresAt: TimeSchema,
+});
+export type Pairing = z.infer<typeof PairingSchema>;
+export const NewPairingSchema = PairingSchema.extend({ link: z.string(), picture: z.string() });
+export type NewPairing = z.infer<typeof NewPairingSchema>;
+export const AnswerPairingSchema = z.object({ isSame: z.boolean() });
+export const CollectSchema = z.object({ state: PairingSchema.shape.state });
+
+export const ColoursSchema = z.object({ ground: z.string(), accent: z.string() });
 
 /** Who is asking, and whether there is a house at all yet. */
 export const HouseSchema = z.object({
   isSetUp: z.boolean(),
   me: MemberSchema.nullable(),
   business: BusinessSchema.nullable(),
-  team: z.array(MemberSchema),
+  team: z.array(TeamMemberSchema),
   doors: z.array(DoorSchema),
+  /** For owners. */
+  checklist: ChecklistSchema.nullable(),
   now: TimeSchema,
 });
 export type House = z.infer<typeof HouseSchema>;
@@ -152,5 +292,7 @@ export type ToTeam =
   | { say: 'entries'; entries: Entry[]; rows: Row[]; counts: Counts; seq: number }
   | { say: 'lamp'; lamp: LampSetting; now: number }
   | { say: 'typing'; conversationId: string }
+  /** Something about the house, its doors or its team is another; read it anew. */
+  | { say: 'house' }
   | { say: 'pulse' }
   | { say: 'signed-out' };

@@ -1,4 +1,6 @@
 import type { Entry } from '@porch/core/conversation';
+import type { DoorRules, DoorView, PlateView } from '@porch/core/dress';
+import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { isVisitorToken } from '@porch/core/ids';
 import type { LampSetting } from '@porch/core/lamp';
 import { z } from 'zod';
@@ -23,13 +25,23 @@ export const SaySchema = z.object({
   text: TypedTextSchema,
   fileIds: z.array(IdSchema).max(FILES_MOST),
   page: PageSchema.nullable(),
+  /** In which language the visitor agreed to be kept, where the door asks for that. */
+  consent: z.string().max(8).nullable().optional(),
 });
 
-export const GiveDetailsSchema = z.object({
-  do: z.literal('details'),
+const given = {
   id: IdSchema,
   ...DetailsSchema.shape,
-});
+  /** Answers to the door's own questions. */
+  own: z
+    .array(z.object({ id: IdSchema, value: z.string().max(DRESS_LIMITS.textLongest * 2) }))
+    .max(DRESS_LIMITS.ownFieldsMost)
+    .optional(),
+};
+
+export const GiveDetailsSchema = z.object({ do: z.literal('details'), ...given });
+/** Asks whether details could be kept, without keeping them. */
+export const CheckDetailsSchema = z.object({ do: z.literal('check'), ...given });
 
 export const HelloSchema = z.object({
   do: z.literal('hello'),
@@ -44,6 +56,7 @@ export const FromVisitorSchema = z.discriminatedUnion('do', [
   HelloSchema,
   SaySchema,
   GiveDetailsSchema,
+  CheckDetailsSchema,
   z.object({ do: z.literal('has'), upTo: SeqSchema }),
   z.object({ do: z.literal('read'), upTo: SeqSchema }),
   z.object({ do: z.literal('typing') }),
@@ -59,6 +72,8 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     by: 'visitor' | 'team';
     /** Who of the team said it; empty for the visitor's own. */
     name: string;
+    /** Address of their face; null: initials stand for it. */
+    face: string | null;
   };
 
 /** How far the other side has come, for the states of the visitor's own messages. */
@@ -72,6 +87,8 @@ export interface KnownDetails {
   name: string;
   email: string;
   phone: string;
+  /** Answers to the door's own questions, by the question's id. */
+  own: Record<string, string>;
 }
 
 /** Everything that a panel may be sent. */
@@ -87,6 +104,7 @@ export type ToVisitor =
       hasOlder: boolean;
       reached: Reached;
       details: KnownDetails;
+      hasConsented: boolean;
       /** The newest seq of this conversation that is on disk; ask since it next time. */
       seq: number;
     }
@@ -105,10 +123,25 @@ export interface VisitorPage {
   seq: number;
 }
 
-/** What the loader learns before anything is opened. */
-export interface DoorConfiguration {
+/** What the loader learns before anything is opened; as small as it can be. */
+export interface DoorConfiguration extends PlateView {
   door: string;
-  business: string;
   lamp: LampSetting;
   now: number;
+  rules: DoorRules;
+}
+
+/** What the panel's page is served with. A draft's view comes from the page around it. */
+export interface PanelPageData {
+  door: string;
+  /** In a frame on a website, on a page of our own, as a trial there, or in the dressing room. */
+  place: 'frame' | 'page' | 'trial' | 'preview';
+  view: DoorView | null;
+  isClosed: boolean;
+}
+
+/** A draft for the owner's own eyes: what plate and panel are drawn from. */
+export interface TrialData {
+  configuration: DoorConfiguration;
+  view: DoorView;
 }

@@ -14,8 +14,16 @@ export interface Page {
   title: string;
 }
 
+/** An answer to one of the owner's own questions, with the question as it was asked. */
+export interface OwnAnswer {
+  id: string;
+  label: string;
+  value: string;
+}
+
 /** What may be known of a visitor; an empty string takes a detail back. */
 export interface Details {
+  own?: OwnAnswer[];
   name?: string;
   email?: string;
   phone?: string;
@@ -27,6 +35,8 @@ export type Happening =
   | { kind: 'team-said'; memberId: string; text: string; files: FileMention[] }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }
+  /** The visitor agreed to be kept, in these words. */
+  | { kind: 'consented'; text: string; link: string }
   | { kind: 'here' }
   | { kind: 'gone' }
   | { kind: 'visitor-has'; upTo: number }
@@ -54,6 +64,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   'team-said': true,
   details: true,
   waypoint: true,
+  consented: true,
   'wrapped-up': true,
   'put-by': true,
   'taken-back': true,

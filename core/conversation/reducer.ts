@@ -1,5 +1,5 @@
 import { summary } from '../text';
-import type { Entry, Page } from './entry';
+import type { Entry, OwnAnswer, Page } from './entry';
 
 /** Where a conversation stands in the line. */
 export type Group = 'waiting' | 'note' | 'answered' | 'put-by' | 'wrapped-up';
@@ -11,6 +11,10 @@ export interface ConversationState {
   name: string;
   email: string;
   phone: string;
+  /** Answers to the owner's own questions, in the order in which they were first given. */
+  own: OwnAnswer[];
+  /** True once the visitor agreed to be kept, where that is asked. */
+  hasConsented: boolean;
   /** Set aside by hand, or by nobody. */
   aside: 'wrapped-up' | 'put-by' | null;
   putByUntil: number | null;
@@ -44,6 +48,8 @@ export const emptyConversation: ConversationState = {
   name: '',
   email: '',
   phone: '',
+  own: [],
+  hasConsented: false,
   aside: null,
   putByUntil: null,
   waitingSince: null,
@@ -111,6 +117,12 @@ const returned = (state: State, at: number): State => {
   };
 };
 
+/** Newer answers replace older ones to the same question; an empty one takes it back. */
+const withAnswers = (known: readonly OwnAnswer[], given: readonly OwnAnswer[]): OwnAnswer[] => {
+  const byId = new Map([...known, ...given].map((answer) => [answer.id, answer]));
+  return [...byId.values()].filter(({ value }) => value !== '');
+};
+
 const apply = (state: State, entry: Entry): State => {
   switch (entry.kind) {
     case 'visitor-said':
@@ -123,7 +135,10 @@ const apply = (state: State, entry: Entry): State => {
         name: entry.name ?? state.name,
         email: entry.email ?? state.email,
         phone: entry.phone ?? state.phone,
+        own: withAnswers(state.own, entry.own ?? []),
       };
+    case 'consented':
+      return { ...state, hasConsented: true };
     case 'waypoint':
       return { ...state, page: entry.page };
     case 'here':

@@ -7,7 +7,9 @@ export const searchableText = (entry: Entry): string => {
     case 'team-said':
       return [entry.text, ...entry.files.map((file) => file.name)].join('\n');
     case 'details':
-      return [entry.name, entry.email, entry.phone].filter(Boolean).join('\n');
+      return [entry.name, entry.email, entry.phone, ...(entry.own ?? []).map(({ value }) => value)]
+        .filter(Boolean)
+        .join('\n');
     default:
       return '';
   }

@@ -10,7 +10,9 @@ import {
   type FrameLocator,
   type Page,
 } from '@playwright/test';
+import type { Dressed } from '@porch/contract/dress';
 import type { House } from '@porch/contract/team';
+import type { Dress } from '@porch/core/dress';
 import { launch, type Running } from './processes';
 
 export { expect };
@@ -57,7 +59,11 @@ export class Porch {
   }
 
   /** A request as a page of ours would send it. */
-  async ask<Answer>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<Answer> {
+  async ask<Answer>(
+    method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+    path: string,
+    body?: unknown,
+  ): Promise<Answer> {
     const response = await fetch(this.origin + path, {
       method,
       headers: { origin: this.origin, cookie: this.cookie, 'content-type': 'application/json' },
@@ -75,13 +81,37 @@ export class Porch {
     const { doors } = await this.ask<House>('GET', '/api/house');
     const door = doors[0];
     if (!door) throw new Error('no door was made');
+    await this.openStreet(door.publicId);
+    // Whoever walks through the set-up does so in a test of its own.
+    await this.ask('PUT', '/api/business', { walkStep: 'done' });
+    await this.ask('PUT', `/api/doors/${door.id}`, { sites: [new URL(this.site).host] });
+  }
+
+  /** Quillfern Nursery's website, with a door's one line on its pages. */
+  async openStreet(publicId: string): Promise<void> {
     this.street = await launch('street/dist/main.js', {
       STREET_PORT: '0',
       PORCH_ORIGIN: this.origin,
-      DOOR: door.publicId,
+      DOOR: publicId,
       QUIET: '1',
     });
-    await this.ask('PUT', `/api/doors/${door.id}`, { sites: [new URL(this.site).host] });
+  }
+
+  /** Dresses the door as the owner would, and publishes it. */
+  async dress(change: (dress: Dress) => void): Promise<void> {
+    const { id } = await this.door();
+    const { draft, revision } = await this.ask<Dressed>('GET', `/api/doors/${id}/dress`);
+    change(draft);
+    const saved = await this.ask<Dressed>('PUT', `/api/doors/${id}/draft`, {
+      revision,
+      dress: draft,
+    });
+    await this.ask('POST', `/api/doors/${id}/publish`, { revision: saved.revision });
+  }
+
+  /** Signs the kit itself in, where the owner was made on a screen. */
+  async signIn(): Promise<void> {
+    await this.ask('POST', '/api/sign-in', { email: owner.email, password: owner.password });
   }
 
   async door(): Promise<House['doors'][number]> {
@@ -122,6 +152,21 @@ export const watched = async (context: BrowserContext): Promise<Page> => {
     if (/Content Security Policy/.test(message.text())) throw new Error(message.text());
   });
   return page;
+};
+
+/** A page that keeps every shift of its layout; `shifts` reads them. */
+export const shifting = async (context: BrowserContext) => {
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    const shifts: number[] = [];
+    Object.assign(window, { shifts });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        shifts.push((entry as unknown as { value: number }).value);
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  const shifts = () => page.evaluate(() => (window as unknown as { shifts: number[] }).shifts);
+  return { page, shifts };
 };
 
 /** The owner's phone, signed in and looking at the line. */

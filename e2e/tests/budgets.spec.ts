@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
-import { expect, ownerPhone, test, visitorPhone } from '../kit/porch';
+import { expect, ownerPhone, shifting, test, visitorPhone } from '../kit/porch';
 
 const KB = 1_000;
 
@@ -49,17 +49,9 @@ test('the first load of the app weighs at most 450 kB', async ({ browser, porch 
 });
 
 test('the plate moves nothing on the page and stores no cookie', async ({ browser, porch }) => {
-  const page = await (await browser.newContext()).newPage();
-  await page.addInitScript(() => {
-    const shifts: number[] = [];
-    Object.assign(window, { shifts });
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries())
-        shifts.push((entry as unknown as { value: number }).value);
-    }).observe({ type: 'layout-shift', buffered: true });
-  });
+  const { page, shifts } = await shifting(await browser.newContext());
   await page.goto(porch.site);
   await expect(page.getByRole('button', { name: /^Write to/ })).toBeVisible();
-  expect(await page.evaluate(() => (window as unknown as { shifts: number[] }).shifts)).toEqual([]);
+  expect(await shifts()).toEqual([]);
   expect(await page.context().cookies()).toEqual([]);
 });

@@ -59,7 +59,80 @@ for (const [colorScheme, viewport] of [
     await expect(screen.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
     await expectClean(screen, 'house');
   });
+
+  test(`every room of the house is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
+    browser,
+    porch,
+  }) => {
+    const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
+    const door = await porch.door();
+    const room = async (path: string, heading: string | RegExp): Promise<void> => {
+      await screen.goto(porch.origin + path);
+      await expect(screen.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
+      await expectClean(screen, path);
+    };
+    await room('/house/business', 'Business');
+    await room('/house/team', 'Team');
+    await room('/house/me', 'You');
+    await room('/house/new-door', 'Add a door');
+    await room(`/house/door/${door.id}`, 'Quillfern Nursery');
+    await room('/walk?step=website', 'Your website');
+    await room('/walk?step=snippet', 'Put the door up');
+    await room('/walk?step=test', 'Write to yourself');
+    await room(`/house/dress/${door.id}`, 'Dressing room');
+    for (const part of ['People', 'Texts', 'Where', 'Guest book']) {
+      await screen.getByRole('radio', { name: part, exact: true }).click();
+      await expectClean(screen, `dressing room, ${part}`);
+    }
+    await screen.goto(`${porch.origin}/house`);
+    await screen.getByRole('button', { name: 'Sign in a phone' }).click();
+    await expect(screen.getByRole('img', { name: /Code for the phone/ })).toBeVisible();
+    await expectClean(screen, 'sign in a phone');
+  });
 }
+
+test('links that let somebody in, and each shape of the door, are clean by axe', async ({
+  browser,
+  porch,
+}) => {
+  const { link } = await porch.ask<{ link: string }>('POST', '/api/invites', { role: 'helper' });
+  const page = await watched(await browser.newContext());
+  await page.goto(link);
+  await expect(page.getByRole('heading', { name: /^Join/ })).toBeVisible();
+  await expectClean(page, 'join');
+  await page.goto(`${porch.origin}/pair`);
+  await expect(page.getByRole('alert')).toBeVisible();
+  await expectClean(page, 'pair without a code');
+  for (const plate of ['upright', 'lintel', 'latch'] as const) {
+    await porch.dress((dress) => {
+      dress.look = { ...dress.look, plate, ground: '#7A8B99', accent: '#FFD700', face: 'initials' };
+      dress.where.manners = [{ pattern: '*', manner: 'peek', afterSeconds: 0 }];
+      dress.consent = { isAsked: true, link: 'https://quillfern.example/privacy' };
+    });
+    const visitor = await watched(await browser.newContext());
+    await visitor.goto(porch.site);
+    await expect(visitor.getByText('Can we help?')).toBeVisible();
+    await expectClean(visitor, plate);
+    await visitor.getByRole('button', { name: /^Write to/ }).click();
+    await expect(visitor.frameLocator('iframe').getByRole('checkbox')).toBeVisible();
+    await expectClean(visitor, `panel, ${plate}`);
+  }
+});
+
+test('the dressing room is used by keyboard alone', async ({ browser, porch }) => {
+  const screen = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
+  await screen.goto(`${porch.origin}/house/dress/${(await porch.door()).id}`);
+  const left = screen.getByRole('radio', { name: 'Left' });
+  await expect(left).toBeVisible();
+  for (let step = 0; step < 60; step += 1) {
+    await screen.keyboard.press('Tab');
+    if (await left.evaluate((option) => option === document.activeElement)) break;
+  }
+  await expect(left).toBeFocused();
+  await screen.keyboard.press('Enter');
+  await expect(left).toBeChecked();
+  await expect(screen.getByText('Draft saved')).toBeVisible();
+});
 
 test('the set-up is clean by axe', async ({ browser, emptyPorch }) => {
   const page = await watched(await browser.newContext());

@@ -18,16 +18,18 @@ test('the first visit makes the business and the account, and says what to do ne
   await page.goto(emptyPorch.origin);
   await expect(page.getByRole('heading', { name: 'Set up your house' })).toBeVisible();
   await page.getByLabel('Name of the business').fill(owner.business);
-  await page.getByLabel('Time zone').fill('Nowhere/At all');
   await page.getByLabel('Your name').fill(owner.name);
   await page.getByLabel('Email').fill(owner.email);
   await page.getByLabel('Password').fill(owner.password);
   await page.getByRole('button', { name: 'Open the house' }).click();
+  await expect(page.getByRole('heading', { name: 'Your business' })).toBeVisible();
+  await page.getByLabel('Time zone').fill('Nowhere/At all');
+  await page.getByRole('button', { name: 'Next' }).click();
   await expect(page.getByRole('alert')).toContainText('time zone is not known');
-  await page.getByLabel('Time zone').fill('Europe/London');
-  await page.getByRole('button', { name: 'Open the house' }).click();
+  await page.getByRole('button', { name: 'Go on later' }).click();
   await expect(page.getByRole('heading', { name: 'Nobody is waiting' })).toBeVisible();
   await page.getByRole('button', { name: 'Open your website door' }).click();
+  await page.getByRole('link', { name: /on no website yet/ }).click();
   await expect(page.getByRole('region', { name: 'Website door' })).toContainText(
     '<script async src=',
   );
@@ -37,6 +39,7 @@ test('the first visit makes the business and the account, and says what to do ne
 test('a website is added as people type it, and nonsense is not', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
   await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('link', { name: /^Quillfern Nursery, Website door/ }).click();
   const door = phone.getByRole('region', { name: 'Website door' });
   const sites = door.getByLabel('Websites on which the door may stand');
   await sites.fill('https://www.Quillfern.example/shop\nnot a website');
@@ -128,6 +131,7 @@ test('a wide screen is used by keyboard alone', async ({ browser, porch }) => {
   await wide.keyboard.press('?');
   await expect(wide.getByRole('heading', { name: 'Keyboard' })).toBeVisible();
   await wide.keyboard.press('Escape');
+  await expect(wide.getByRole('heading', { name: 'Keyboard' })).toBeHidden();
   await wide.keyboard.press('j');
   await expect(wide.getByRole('heading', { name: 'Visitor' })).toBeVisible();
   await expect(wide.getByRole('complementary', { name: 'Who’s this' })).toContainText(

@@ -15,28 +15,38 @@ import {
 import { accountsRoom } from './accounts/plugin';
 import type { PanelFiles } from './doors/page';
 import { doorsRoom } from './doors/plugin';
+import { teamDoorsRoom } from './doors/team-plugin';
+import { dressRoom } from './dress/plugin';
 import { filesRoom } from './files/plugin';
 import { houseRoom } from './house/plugin';
 import { inboxRoom } from './inbox/plugin';
 import { lampRoom } from './lamp/plugin';
 import { liveRoom } from './live/plugin';
 import { pagesRoom } from './pages/plugin';
+import { pairingRoom } from './pairing/plugin';
+import { picturesRoom } from './pictures/plugin';
 import { handleErrors } from './refused';
 import { everywhere } from './security/headers';
 import { refuseForeignWrites } from './security/origins';
 import type { App, Services } from './services';
 import type { Settings } from './settings';
+import { teamRoom } from './team/plugin';
 
 const BODY_LARGEST_BYTES = 64 * 1024;
 
 const rooms = [
   accountsRoom,
   houseRoom,
+  teamRoom,
+  pairingRoom,
+  picturesRoom,
+  dressRoom,
   lampRoom,
   inboxRoom,
   filesRoom,
   liveRoom,
   doorsRoom,
+  teamDoorsRoom,
   pagesRoom,
 ];
 
@@ -44,7 +54,7 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
   return existsSync(path)
     ? JSON.parse(readFileSync(path, 'utf8'))
-    : { script: 'panel.js', style: 'panel.css' };
+    : { script: 'panel.js', style: 'panel.css', preview: 'preview.js' };
 };
 
 /** Puts the server together without listening: tests talk to it through `inject`. */

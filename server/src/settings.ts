@@ -22,6 +22,7 @@ const SettingsSchema = z.object({
       visitorMessagesAMinute: z.number().positive().default(30),
       newVisitorsAnHour: z.number().positive().default(60),
       uploadsAnHour: z.number().positive().default(60),
+      linksAnHour: z.number().positive().default(60),
     })
     .prefault({}),
   /** Work factors of argon2id; the default is OWASP's second choice (19 MiB, two passes). */

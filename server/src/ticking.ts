@@ -10,6 +10,7 @@ export const tickOnce = async (services: Services): Promise<void> => {
   await services.reply.returnDue();
   await services.presence.tick();
   services.reach.keep();
+  services.sightings.tick();
 };
 
 /** Looks at the clock every second, and tidies up now and then. */
@@ -22,6 +23,8 @@ export const startTicking = (services: Services, log: FastifyBaseLogger) => {
       tidiedAt = services.clock.now();
       services.accounts.tidy();
       services.files.tidy();
+      services.pictures.tidy();
+      services.team.tidy();
     } catch (error) {
       log.error(error);
     }

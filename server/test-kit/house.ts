@@ -33,7 +33,7 @@ export const openHouse = async (input: SettingsInput = {}, path = ':memory:') =>
 
   /** A request as a page of ours sends it, from its own origin. */
   const ask = async (
-    method: 'GET' | 'POST' | 'PUT',
+    method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'OPTIONS',
     url: string,
     { body, cookie, headers }: { body?: unknown; cookie?: string; headers?: object } = {},
   ) => {
@@ -85,6 +85,6 @@ export const setUp = async (house: House) => {
   const member: Member = response.body;
   const [door] = house.store.doors.all();
   if (!door) throw new Error('no door was made');
-  house.store.doors.setSites(door.id, ['quillfern.example']);
+  house.store.doors.update({ ...door, sites: ['quillfern.example'] });
   return { cookie, member, door };
 };

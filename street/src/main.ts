@@ -1,5 +1,6 @@
 import Fastify from 'fastify';
 import { letPassersBy } from './passers-by';
+import { kindsOfPages } from './site/kinds';
 import { renderPage, sitePages } from './site/page';
 
 /** The simulated outside world: its own process, its own port, the same wire as the real thing. */
@@ -7,11 +8,25 @@ const start = async (): Promise<void> => {
   const port = Number(process.env.STREET_PORT ?? 4870);
   const server = process.env.PORCH_ORIGIN ?? 'http://127.0.0.1:4860';
   const door = process.env.DOOR ?? 'quillfern-front-door';
+  // The demo has doors for some pages; whoever names one door gets it everywhere.
+  const doorsOfPages: Record<string, string> = process.env.DOOR
+    ? {}
+    : { '/repotting-bench': 'quillfern-bench-door', '/deutsch': 'quillfern-german-door' };
   const app = Fastify({ forceCloseConnections: true });
-  const snippet = `<script async src="${server}/loader.js" data-door="${door}"></script>`;
+  const snippetOn = (path: string): string =>
+    `<script async src="${server}/loader.js" data-door="${doorsOfPages[path] ?? door}"></script>`;
   for (const page of sitePages) {
     app.get(page.path, async (_request, reply) =>
-      reply.type('text/html; charset=utf-8').send(renderPage(page, snippet)),
+      reply.type('text/html; charset=utf-8').send(renderPage(page, snippetOn(page.path))),
+    );
+  }
+  for (const { path, headers, html } of kindsOfPages) {
+    const standing = { server, snippet: snippetOn(path) };
+    app.get(path, async (_request, reply) =>
+      reply
+        .headers(headers?.(standing) ?? {})
+        .type('text/html; charset=utf-8')
+        .send(html(standing)),
     );
   }
   await app.listen({ port, host: '127.0.0.1' });

@@ -1,10 +1,17 @@
+import type { DoorView } from '@porch/core/dress';
 import type { LampSetting } from '@porch/core/lamp';
 
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
   | { porch: 'page'; url: string; title: string }
   | { porch: 'shown' }
-  | { porch: 'hidden' };
+  | { porch: 'hidden' }
+  /** Who is signed in on the website, as it says. */
+  | { porch: 'person'; name: string; email: string }
+  /** A draft to draw, in a trial and in the dressing room. */
+  | { porch: 'view'; view: DoorView }
+  /** In the dressing room: what the light is to show. */
+  | { porch: 'lamp'; lamp: LampSetting; now: number };
 
 export type FromFrame =
   | { porch: 'ready' }
@@ -12,3 +19,12 @@ export type FromFrame =
   | { porch: 'talked' }
   | { porch: 'unread'; count: number }
   | { porch: 'lamp'; lamp: LampSetting; now: number };
+
+/** What the app tells the dressing room's imaginary website, and hears from it. */
+export type ToPreview = {
+  porch: 'draft';
+  configuration: import('@porch/contract/visitor').DoorConfiguration;
+  view: DoorView;
+  isOpen: boolean;
+};
+export type FromPreview = { porch: 'preview-ready' };

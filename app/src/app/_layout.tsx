@@ -23,6 +23,8 @@ const client = new QueryClient({
 });
 
 const entrances = ['/sign-in', '/set-up'];
+/** Whoever has a link comes in by it, signed in or not. */
+const byLink = ['/join', '/new-password', '/pair'];
 
 /** Sends whoever is not signed in to the entrance, and whoever is, inside. */
 const Door = () => {
@@ -32,15 +34,20 @@ const Door = () => {
   const { data: house, isError, refetch } = useHouse();
   const isSignedIn = Boolean(house?.me);
   const isAtEntrance = entrances.includes(path);
-  const wanted = !house
-    ? null
-    : house.me
-      ? isAtEntrance || path === '/'
-        ? '/line'
-        : null
-      : house.isSetUp
-        ? '/sign-in'
-        : '/set-up';
+  const isByLink = byLink.includes(path);
+  const isNew = house?.me?.role === 'owner' && house.business?.walkStep === 'business';
+  const wanted =
+    !house || isByLink
+      ? null
+      : house.me
+        ? isAtEntrance || path === '/'
+          ? isNew
+            ? '/walk'
+            : '/line'
+          : null
+        : house.isSetUp
+          ? '/sign-in'
+          : '/set-up';
   const isElsewhere = wanted !== null && wanted !== path;
   useLiveLine(isSignedIn);
   useEffect(() => {
@@ -56,7 +63,7 @@ const Door = () => {
     );
   }
   if (isElsewhere) return <View style={ground} />;
-  if (isAtEntrance) {
+  if (isAtEntrance || isByLink) {
     return (
       <View style={ground}>
         <Slot />

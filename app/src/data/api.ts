@@ -33,6 +33,14 @@ export const api = {
     const response = await ask(path, { method, headers: jsonHeaders, body: JSON.stringify(body) });
     return (response.status === 204 ? null : await response.json()) as Answer;
   },
+  drop: async (path: string): Promise<void> => {
+    await ask(path, { method: 'DELETE' });
+  },
+  /** Sends bytes as they are. */
+  put: async <Answer>(path: string, bytes: Blob): Promise<Answer> => {
+    const headers = { 'content-type': 'application/octet-stream' };
+    return (await ask(path, { method: 'PUT', headers, body: bytes })).json();
+  },
   upload: async (id: string, name: string, bytes: Blob): Promise<void> => {
     const headers = {
       'content-type': 'application/octet-stream',

@@ -1,8 +1,21 @@
-import type { Business, Door, House, Member, SetUp, SignIn } from '@porch/contract/team';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Row } from '@porch/contract/entries';
+import type {
+  Business,
+  BusinessChange,
+  Door,
+  DoorChange,
+  House,
+  Join,
+  Member,
+  NewPassword,
+  SetUp,
+  SignIn,
+} from '@porch/contract/team';
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './api';
+import { deviceKind } from './device';
 
-const houseKey = ['house'] as const;
+export const houseKey = ['house'] as const;
 
 /** Who is signed in here, and what house this is. */
 export const useHouse = () =>
@@ -11,21 +24,33 @@ export const useHouse = () =>
 /** The business's time zone; UTC until it is known. */
 export const useZone = (): string => useHouse().data?.business?.zone ?? 'UTC';
 
-export const useSignIn = () => {
+/** Whether any of the conversations came by a door that concerns whoever is signed in here. */
+export const isForMe = (
+  client: QueryClient,
+  rows: readonly Row[],
+  conversationIds: readonly string[],
+): boolean => {
+  const house = client.getQueryData<House>(houseKey);
+  const mine = (doorId: string): boolean => {
+    const memberIds = house?.doors.find(({ id }) => id === doorId)?.memberIds;
+    return !memberIds || memberIds.includes(house?.me?.id ?? '');
+  };
+  return rows.some(({ id, doorId }) => conversationIds.includes(id) && mine(doorId));
+};
+
+const useEntering = <Typed extends object>(path: string) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (typed: SignIn) => api.send<Member>('POST', '/api/sign-in', typed),
+    mutationFn: (typed: Typed) =>
+      api.send<Member>('POST', path, { ...typed, device: deviceKind() }),
     onSuccess: () => client.invalidateQueries(),
   });
 };
 
-export const useSetUp = () => {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (typed: SetUp) => api.send<Member>('POST', '/api/set-up', typed),
-    onSuccess: () => client.invalidateQueries(),
-  });
-};
+export const useSignIn = () => useEntering<SignIn>('/api/sign-in');
+export const useSetUp = () => useEntering<SetUp>('/api/set-up');
+export const useJoin = () => useEntering<Join>('/api/join');
+export const useNewPassword = () => useEntering<NewPassword>('/api/new-password');
 
 export const useSignOut = () => {
   const client = useQueryClient();
@@ -38,18 +63,38 @@ export const useSignOut = () => {
   });
 };
 
-export const useSaveBusiness = () => {
+/** A change of the house, after which everybody reads it anew. */
+export const useHouseChange = <Typed, Answer = unknown>(
+  change: (typed: Typed) => Promise<Answer>,
+) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (business: Business) => api.send<Business>('PUT', '/api/business', business),
+    mutationFn: change,
     onSuccess: () => client.invalidateQueries({ queryKey: houseKey }),
   });
 };
 
-export const useSaveSites = (doorId: string) => {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (sites: string[]) => api.send<Door>('PUT', `/api/doors/${doorId}`, { sites }),
-    onSuccess: () => client.invalidateQueries({ queryKey: houseKey }),
+export const useChangeBusiness = () =>
+  useHouseChange((change: BusinessChange) => api.send<Business>('PUT', '/api/business', change));
+
+export const useChangeDoor = (doorId: string) =>
+  useHouseChange((change: DoorChange) => api.send<Door>('PUT', `/api/doors/${doorId}`, change));
+
+export const useNewDoor = () =>
+  useHouseChange((door: { name: string; language: string }) =>
+    api.send<Door>('POST', '/api/doors', door),
+  );
+
+export const useTick = () =>
+  useHouseChange((tick: 'dark-texts' | 'team') => api.send('POST', '/api/ticks', { tick }));
+
+/** The countries there are, and which one a time zone points to. */
+export const useCountries = (zone: string) =>
+  useQuery({
+    queryKey: ['countries', zone],
+    queryFn: () =>
+      api.get<{ countries: string[]; guess: string | null }>(
+        `/api/countries?zone=${encodeURIComponent(zone)}`,
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
   });
-};

@@ -1,8 +1,10 @@
 import type { ToTeam } from '@porch/contract/team';
+import type { Entry } from '@porch/core/conversation';
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { applyNews, readAnew } from './apply';
 import { ring } from './bell';
+import { houseKey, isForMe } from './house';
 import { readTop } from './line';
 import { live } from './live-store';
 import { outbox } from './outbox';
@@ -23,6 +25,10 @@ export const tellTyping = (conversationId: string): void => {
   socket?.send({ do: 'typing', conversationId });
 };
 
+/** The conversations in which a visitor said something. */
+const spokenIn = (entries: readonly Entry[]): string[] =>
+  entries.filter(({ kind }) => kind === 'visitor-said').map((entry) => entry.conversationId);
+
 const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void => {
   switch (message.say) {
     case 'welcome': {
@@ -30,7 +36,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       live.set({ lamp, counts, seq, offsetMs: now - Date.now() });
       if (message.isTooMuch) void readAnew(client);
       else applyNews(client, message.entries, message.rows);
-      if (message.entries.some(({ kind }) => kind === 'visitor-said')) ring();
+      if (isForMe(client, message.rows, spokenIn(message.entries))) ring();
       tellHas();
       break;
     }
@@ -41,7 +47,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       const typing = { ...live.now().typing };
       for (const { conversationId } of spoke) delete typing[conversationId];
       live.set({ counts, typing, seq: Math.max(seq, live.now().seq) });
-      if (spoke.length > 0) ring();
+      if (isForMe(client, rows, spokenIn(spoke))) ring();
       tellHas();
       break;
     }
@@ -53,8 +59,10 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       live.set({ typing: { ...typing, [message.conversationId]: Date.now() } });
       break;
     }
+    case 'house':
     case 'signed-out':
-      void client.invalidateQueries({ queryKey: ['house'] });
+      void client.invalidateQueries({ queryKey: houseKey });
+      void client.invalidateQueries({ queryKey: ['invites'] });
       break;
     case 'pulse':
       break;

@@ -5,6 +5,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { ApiError } from '../data/api';
 import { useSetUp, useSignIn } from '../data/house';
 import { Field } from '../parts/field';
+import { Problem } from '../parts/form';
 import { LampGlyph } from '../parts/lamp-glyph';
 import { Button } from '../parts/press';
 import { Words } from '../parts/words';
@@ -13,7 +14,7 @@ import { words } from '../wording';
 const refusalOf = (error: Error | null) =>
   error instanceof ApiError ? error.refusal : error ? { code: 'our-fault' as const } : null;
 
-const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
+export const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
   <ScrollView contentContainerStyle={styles.inside} role="main">
     <View style={styles.mark}>
       <LampGlyph state="dark" size={56} />
@@ -27,17 +28,11 @@ const Porch = (props: { title: string; more?: string; children: ReactNode }) => 
   </ScrollView>
 );
 
-const Problem = ({ text }: { text: string }) =>
-  text ? (
-    <Words tone="brick" role="alert">
-      {text}
-    </Words>
-  ) : null;
-
 /** Signing in with email and password. */
 export const SignIn = () => {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [isForgotten, setForgotten] = useState(false);
   const { mutate, error, isPending } = useSignIn();
   const refusal = refusalOf(error);
   const submit = (): void =>
@@ -65,6 +60,16 @@ export const SignIn = () => {
       />
       <Problem text={refusal ? words.refusal(refusal) : ''} />
       <Button look="main" label={words.signIn.submit} disabled={isPending} onPress={submit} />
+      {isForgotten ? (
+        <Words kind="second" tone="slate" role="status">
+          {words.signIn.forgotMore}
+        </Words>
+      ) : (
+        <Button look="bare" label={words.signIn.forgot} onPress={() => setForgotten(true)} />
+      )}
+      <Words kind="second" tone="slate">
+        {words.signIn.byCode}
+      </Words>
     </Porch>
   );
 };
@@ -72,7 +77,8 @@ export const SignIn = () => {
 /** The first visit: the business and its owner's account. */
 export const SetUp = () => {
   const [business, setBusiness] = useState('');
-  const [zone, setZone] = useState(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
+  // The walk that follows shows it, for whoever is elsewhere.
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
@@ -81,7 +87,7 @@ export const SetUp = () => {
   const at = (field: string): string => (refusal?.field === field ? words.refusal(refusal) : '');
   const said = words.setUp;
   const submit = (): void =>
-    mutate({ business, zone, name, email, password }, { onSuccess: () => router.replace('/line') });
+    mutate({ business, zone, name, email, password }, { onSuccess: () => router.replace('/walk') });
   return (
     <Porch title={said.title} more={said.more}>
       <Field
@@ -91,14 +97,6 @@ export const SetUp = () => {
         autoComplete="organization"
         maxLength={80}
         problem={at('business')}
-      />
-      <Field
-        label={said.zone}
-        value={zone}
-        onChangeText={setZone}
-        autoCapitalize="none"
-        maxLength={64}
-        problem={at('zone')}
       />
       <Field
         label={said.name}

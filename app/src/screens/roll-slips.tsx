@@ -178,8 +178,19 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
   switch (entry.kind) {
     case 'details':
       return words.conversation.gave(
-        [entry.name, entry.email, entry.phone].filter(Boolean).join(', '),
+        [
+          entry.name,
+          entry.email,
+          entry.phone,
+          ...(entry.own ?? [])
+            .filter(({ value }) => value)
+            .map((one) => `${one.label} ${one.value}`),
+        ]
+          .filter(Boolean)
+          .join(', '),
       );
+    case 'consented':
+      return words.conversation.consented(entry.text);
     case 'wrapped-up':
       return words.conversation.wrappedUp(memberName(entry.memberId));
     case 'put-by':

@@ -53,6 +53,9 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
         said={state.phone || said.nothing}
         href={state.phone ? `tel:${state.phone.replace(/[^\d+]/g, '')}` : undefined}
       />
+      {state.own.map(({ id, label, value }) => (
+        <Fact key={id} label={label} said={value} />
+      ))}
       <Fact label={said.presence} said={state.isHere ? said.here : left} />
       {page ? <Fact label={said.page} said={page.title || page.url} href={page.url} /> : null}
       <Fact label={said.first} said={momentInWords(state.firstAt, now, zone)} />

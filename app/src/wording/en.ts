@@ -1,5 +1,6 @@
 import type { ErrorCode, Refusal } from '@porch/contract/errors';
 import type { Group } from '@porch/core/conversation';
+import { houseWords } from './house';
 
 const megabytes = (bytes: number): string => `${Math.floor(bytes / 1024 / 1024)} MB`;
 
@@ -91,6 +92,7 @@ export const en = {
     team: 'You',
     website: 'Website door',
     gave: (what: string) => `Left in the guest book: ${what}`,
+    consented: (text: string) => `Agreed: “${text}”`,
     wentTo: (page: string) => page,
     wrappedUp: (who: string) => `${who} wrapped this up`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
@@ -158,52 +160,39 @@ export const en = {
   },
   house: {
     title: 'House',
-    business: 'Business',
-    businessName: 'Name of the business',
-    zone: 'Time zone',
-    save: 'Save',
-    saved: 'Saved',
-    door: 'Website door',
-    doorMore:
-      'Paste this one line into your website, just above the end of the page (</body>). In a site builder, look for “custom code”.',
-    copy: 'Copy the line',
-    copied: 'Copied',
-    notCopied: 'The browser does not allow copying here. Select the text above and copy it.',
-    on: 'On',
-    off: 'Off',
-    link: 'Or send this link',
-    copyLink: 'Copy the link',
-    openLink: 'Open it',
-    sites: 'Websites on which the door may stand',
-    sitesMore:
-      'One address a line, as you type it into a browser. On any other website the door stays away.',
-    sitesNone: 'No website yet: the plate shows nowhere until you add one.',
     device: 'This device',
     sound: 'Sound when somebody writes',
     shortcuts: 'Keyboard shortcuts',
     hearSound: 'Hear it',
+    on: 'On',
+    off: 'Off',
     account: 'Account',
     signedInAs: (name: string) => `Signed in as ${name}`,
     signOut: 'Sign out',
     signOutAll: 'Sign out on every device',
+    pair: 'Sign in a phone',
     unsent: (count: number) =>
       count === 1
         ? '1 message is still waiting on this device and would be lost.'
         : `${count} messages are still waiting on this device and would be lost.`,
     signOutAnyway: 'Sign out anyway',
-    onlyOwner: 'Only the owner can change this.',
   },
+  ...houseWords,
   signIn: {
     title: 'Sign in',
     email: 'Email',
     password: 'Password',
     submit: 'Sign in',
+    forgot: 'Forgot the password?',
+    forgotMore:
+      'An owner of your team can hand you a link to a new one (House, Team). If you are the owner, “npm run new-password” on the server prints one.',
+    byCode:
+      'On a phone, a code on a screen that is signed in works without a password: House, Sign in a phone.',
   },
   setUp: {
     title: 'Set up your house',
     more: 'Two minutes: your business, and the account with which you answer.',
     business: 'Name of the business',
-    zone: 'Time zone',
     name: 'Your name',
     nameMore: 'Visitors see it beside your answers.',
     email: 'Email',
@@ -261,6 +250,24 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'time-not-ahead': 'This time has passed. Choose a later one.',
   'site-not-understood':
     'One line is not a website’s address. Nothing was saved; write it as in a browser.',
+  'country-unknown': 'This country is not known. Choose one from the list.',
+  'colour-unknown': 'This is no colour. Nothing was saved; write it as #2F6247.',
+  'gap-unknown': 'A text has a gap in { } that nothing fills. Nothing was saved; take it out.',
+  'pattern-not-understood': 'One line is no page. Nothing was saved; write it as /shop or /shop/*.',
+  'number-out-of-range': ({ limit }) =>
+    `A number is out of range. Nothing was saved; use a whole number from 0 to ${limit}.`,
+  'link-not-understood': 'This is no link. Nothing was saved; write it with https:// in front.',
+  'too-many-of-these': ({ limit }) => `There are ${limit} of these already, and no more fit.`,
+  'choice-unknown': 'One of the choices is not known here. Nothing was saved; choose again.',
+  'password-wrong': 'The old password is not right. Nothing was changed.',
+  'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',
+  'email-taken': 'Somebody with this email is on the team already. Use another one.',
+  'changed-meanwhile': 'Somebody changed this meanwhile. What you did is kept here.',
+  'nothing-to-undo': 'There is nothing to undo: this is the first version.',
+  'last-owner': 'A house needs an owner. Make somebody else an owner first.',
+  'door-closed': 'This door is closed. Nothing was sent.',
+  'link-used': 'This link was used already; each works once. Ask for a new one.',
+  'link-stale': 'This link is too old or was withdrawn. Ask for a new one.',
   'zone-unknown': 'This time zone is not known. Write it as Europe/London.',
   'password-too-short': ({ limit }) =>
     `The password is too short. Use at least ${limit} characters.`,

@@ -1,10 +1,12 @@
 import { PASSWORD_SHORTEST } from '@porch/contract/limits';
-import type { Member, SetUp, SignIn } from '@porch/contract/team';
+import type { Business, DeviceKind, Member, SetUp, SignIn } from '@porch/contract/team';
+import { countryOfZone } from '@porch/core/countries';
+import { plainDress } from '@porch/core/dress';
 import { cleanLine, looksLikeEmail, NAME_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
 import { hashSecret, newId, newSecret } from '../security/tokens';
-import type { Store } from '../store';
+import type { MemberRecord, Store } from '../store';
 import type { Passwords } from './passwords';
 import { afterFailure, FORGET_AFTER_MS, isLocked } from './tries';
 
@@ -18,7 +20,7 @@ export interface SignedIn {
   member: Member;
 }
 
-const requiredLine = (text: string, field: string): string => {
+export const requiredLine = (text: string, field: string): string => {
   const line = cleanLine(text);
   if (!line) throw new Refused('text-empty', { field });
   if (line.length > NAME_LONGEST)
@@ -35,24 +37,63 @@ export const toZone = (zone: string): string => {
   }
 };
 
-export const toBusiness = (typed: { name: string; zone: string }, field: string) => ({
-  name: requiredLine(typed.name, field),
-  zone: toZone(typed.zone),
-});
-
 const toEmail = (typed: string): string => {
   const email = cleanLine(typed).toLowerCase();
   if (!looksLikeEmail(email)) throw new Refused('email-not-understood', { field: 'email' });
   return email;
 };
 
+const newBusiness = (typed: SetUp): Business => {
+  const zone = toZone(typed.zone);
+  return {
+    name: requiredLine(typed.business, 'business'),
+    zone,
+    country: countryOfZone(typed.zone) ?? countryOfZone(zone) ?? '',
+    address: '',
+    pictureId: null,
+    pictureShape: 'square',
+    walkStep: 'business',
+  };
+};
+
+const toMember = ({ id, name, role, publicName, pictureId }: Member): Member => ({
+  id,
+  name,
+  role,
+  publicName,
+  pictureId,
+});
+
 export const createAccounts = (services: { store: Store; clock: Clock; passwords: Passwords }) => {
   const { store, clock, passwords } = services;
 
-  const open = (member: Member): SignedIn => {
+  const open = (member: Member, device: DeviceKind = 'computer'): SignedIn => {
     const secret = newSecret();
-    store.sessions.add(hashSecret(secret), member.id, clock.now());
-    return { secret, member: { id: member.id, name: member.name, role: member.role } };
+    store.sessions.add(hashSecret(secret), member.id, device, clock.now());
+    return { secret, member: toMember(member) };
+  };
+
+  const hashOf = async (password: string, field = 'password'): Promise<string> => {
+    if (password.length < PASSWORD_SHORTEST) {
+      throw new Refused('password-too-short', { field, limit: PASSWORD_SHORTEST });
+    }
+    return passwords.hash(password);
+  };
+
+  /** A member who is about to be added: checked, and the password hashed. */
+  const prepare = async (typed: { name: string; email: string; password: string }) => ({
+    id: newId(),
+    name: requiredLine(typed.name, 'name'),
+    email: toEmail(typed.email),
+    publicName: '',
+    pictureId: null,
+    passwordHash: await hashOf(typed.password),
+  });
+
+  const add = (member: MemberRecord, device: DeviceKind = 'computer'): SignedIn => {
+    if (store.members.byEmail(member.email)) throw new Refused('email-taken', { field: 'email' });
+    store.members.add(member, clock.now());
+    return open(member, device);
   };
 
   const refuseIfTooSoon = (subjects: string[]): void => {
@@ -74,27 +115,27 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
   };
 
   return {
+    open,
+    hashOf,
+    prepare,
+    add,
     /** Makes the business, its first website door and the owner's account. Once. */
     setUp: async (typed: SetUp): Promise<SignedIn> => {
-      const business = toBusiness({ name: typed.business, zone: typed.zone }, 'business');
-      const owner = { name: requiredLine(typed.name, 'name'), email: toEmail(typed.email) };
-      if (typed.password.length < PASSWORD_SHORTEST) {
-        throw new Refused('password-too-short', { field: 'password', limit: PASSWORD_SHORTEST });
-      }
-      const passwordHash = await passwords.hash(typed.password);
+      const business = newBusiness(typed);
+      const owner = await prepare(typed);
       return store.atOnce(() => {
         if (store.business.read()) throw new Refused('already-set-up');
         const now = clock.now();
-        const member = { id: newId(), ...owner, role: 'owner' as const, passwordHash };
         store.business.write(business, now);
-        store.doors.add({ id: newId(), publicId: newId(), name: business.name, sites: [] }, now);
-        store.members.add(member, now);
-        return open(member);
+        const door = { id: newId(), publicId: newId(), name: business.name };
+        store.doors.add({ ...door, sites: [], memberIds: null, closedAt: null }, now);
+        store.dresses.publish(door.id, plainDress(), now);
+        return add({ ...owner, role: 'owner' }, typed.device);
       });
     },
 
     /** Signs in by email and password; wrong tries slow down the account and the address they came from. */
-    signIn: async ({ email, password }: SignIn, address: string): Promise<SignedIn> => {
+    signIn: async ({ email, password, device }: SignIn, address: string): Promise<SignedIn> => {
       const typed = cleanLine(email).toLowerCase();
       const subjects = [`account ${typed}`, `address ${address}`];
       refuseIfTooSoon(subjects);
@@ -105,7 +146,7 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
       if (!member || !isRight) throw new Refused('sign-in-wrong');
       return store.atOnce(() => {
         for (const subject of subjects) store.tries.forget(subject);
-        return open(member);
+        return open(member, device);
       });
     },
 
@@ -116,8 +157,42 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
       const session = store.sessions.find(tokenHash);
       if (!session || now - session.lastSeenAt > SESSION_MS) return null;
       if (now - session.lastSeenAt > TOUCH_EVERY_MS) store.sessions.touch(tokenHash, now);
-      return { id: session.id, name: session.name, role: session.role };
+      return toMember(session);
     },
+
+    changeMe: (me: Member, typed: { name: string; publicName: string }): Member => {
+      const publicName = cleanLine(typed.publicName);
+      if (publicName.length > NAME_LONGEST) {
+        throw new Refused('text-too-long', { field: 'publicName', limit: NAME_LONGEST });
+      }
+      const changed = { ...me, name: requiredLine(typed.name, 'name'), publicName };
+      store.members.update(changed);
+      return changed;
+    },
+
+    /** Changes a password by the old one; every other device of theirs is signed out. */
+    changePassword: async (
+      me: Member,
+      typed: { old: string; new: string },
+      secret: string,
+      address: string,
+    ): Promise<void> => {
+      const subjects = [`password ${me.id}`, `address ${address}`];
+      refuseIfTooSoon(subjects);
+      noteFailure(subjects);
+      const member = store.members.byId(me.id);
+      if (!(await passwords.isRight(member?.passwordHash ?? null, typed.old))) {
+        throw new Refused('password-wrong', { field: 'old' });
+      }
+      const passwordHash = await hashOf(typed.new, 'new');
+      store.atOnce(() => {
+        for (const subject of subjects) store.tries.forget(subject);
+        store.members.setPassword(me.id, passwordHash);
+        store.sessions.endOthersOf(me.id, hashSecret(secret));
+      });
+    },
+
+    isOnPhone: (memberId: string): boolean => store.sessions.isOnPhone(memberId),
 
     signOut: (secret: string): void => store.sessions.end(hashSecret(secret)),
     signOutEverywhere: (memberId: string): void => store.sessions.endAllOf(memberId),

@@ -25,26 +25,44 @@ export const memberAsking = (
   return member;
 };
 
+/** The same, where only an owner may: refuses a helper with `role-not-enough`. */
+export const ownerAsking = (
+  services: Pick<Room['services'], 'accounts'>,
+  request: FastifyRequest,
+): Member => {
+  const member = memberAsking(services, request);
+  if (member.role !== 'owner') throw new Refused('role-not-enough');
+  return member;
+};
+
+/** Signs the device that is asking in. */
+export const giveSession = (
+  request: FastifyRequest,
+  reply: FastifyReply,
+  { secret, member }: SignedIn,
+): Member => {
+  reply.setCookie(COOKIE, secret, { ...cookieOf(request), maxAge: SESSION_MS / 1000 });
+  return member;
+};
+
+export const clearSession = (request: FastifyRequest, reply: FastifyReply): FastifyReply =>
+  reply.clearCookie(COOKIE, cookieOf(request));
+
 /** Signing in and out. */
 export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
   const { accounts, hub } = services;
 
-  const welcome = (request: FastifyRequest, reply: FastifyReply, { secret, member }: SignedIn) => {
-    reply.setCookie(COOKIE, secret, { ...cookieOf(request), maxAge: SESSION_MS / 1000 });
-    return member;
-  };
-
   app.post(
     '/api/set-up',
     { schema: { body: SetUpSchema, response: { 200: MemberSchema } } },
-    async (request, reply) => welcome(request, reply, await accounts.setUp(request.body)),
+    async (request, reply) => giveSession(request, reply, await accounts.setUp(request.body)),
   );
 
   app.post(
     '/api/sign-in',
     { schema: { body: SignInSchema, response: { 200: MemberSchema } } },
     async (request, reply) =>
-      welcome(request, reply, await accounts.signIn(request.body, request.ip)),
+      giveSession(request, reply, await accounts.signIn(request.body, request.ip)),
   );
 
   app.post(
@@ -60,8 +78,7 @@ export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
         accounts.signOut(secret);
         hub.closeTeam((device) => device.secret === secret);
       }
-      reply.clearCookie(COOKIE, cookieOf(request));
-      return reply.status(204).send(null);
+      return clearSession(request, reply).status(204).send(null);
     },
   );
 };

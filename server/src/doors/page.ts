@@ -1,9 +1,11 @@
-import type { DoorRecord } from '../store';
+import type { PanelPageData } from '@porch/contract/visitor';
+import type { DoorView } from '@porch/core/dress';
 
 /** The names of the panel's built files, which carry a hash of what is in them. */
 export interface PanelFiles {
   script: string;
   style: string;
+  preview: string;
 }
 
 const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
@@ -12,23 +14,35 @@ const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (mark) => e
 /** JSON for a data block: `<` would end the block early. */
 const toDataBlock = (data: unknown): string => JSON.stringify(data).replaceAll('<', '\\u003c');
 
+const head = (title: string): string => `<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1, interactive-widget=resizes-content">
+<meta name="robots" content="noindex">
+<title>${escapeHtml(title)}</title>`;
+
 /** The page in which the panel lives: in a frame on a website, or on its own as a link to send. */
 export const panelPage = (
   files: PanelFiles,
-  door: DoorRecord,
-  business: string,
-  place: 'frame' | 'page',
+  data: PanelPageData & { view: DoorView },
 ): string => `<!doctype html>
-<html lang="en" data-place="${place}">
+<html lang="${data.view.language}" dir="${data.view.direction}" data-place="${data.place}">
 <head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width, initial-scale=1, interactive-widget=resizes-content">
-<meta name="robots" content="noindex">
-<title>${escapeHtml(business)}</title>
+${head(data.view.business.name)}
 <link rel="stylesheet" href="/widget/${files.style}">
-<script type="application/json" id="door">${toDataBlock({ door: door.publicId, business, place })}</script>
+<script type="application/json" id="door">${toDataBlock(data)}</script>
 <script type="module" src="/widget/${files.script}"></script>
 </head>
-<body><main id="panel" aria-label="${escapeHtml(business)}"></main></body>
+<body><main id="panel" aria-label="${escapeHtml(data.view.business.name)}"></main></body>
+</html>
+`;
+
+/** A stretch of an imaginary website on which the dressing room shows plate and panel. */
+export const previewPage = (files: PanelFiles, business: string): string => `<!doctype html>
+<html lang="en">
+<head>
+${head(business)}
+<link rel="stylesheet" href="/widget/${files.style}">
+<script type="module" src="/widget/${files.preview}"></script>
+</head>
+<body class="imagined"><main aria-label="Page of ${escapeHtml(business)}"><h1>${escapeHtml(business)}</h1><p class="bar"></p><p class="bar"></p><p class="bar short"></p><p class="bar tall"></p><p class="bar"></p><p class="bar short"></p></main></body>
 </html>
 `;

@@ -4,42 +4,56 @@ import {
   IdSchema,
   SeqSchema,
 } from '@porch/contract/entries';
-import { DoorChangeSchema, DoorSchema } from '@porch/contract/team';
-import { type DoorConfiguration, SaySchema, VisitorTokenSchema } from '@porch/contract/visitor';
-import { frameAncestors, toSite } from '@porch/core/website';
+import { SaySchema, type TrialData, VisitorTokenSchema } from '@porch/contract/visitor';
+import type { Dress } from '@porch/core/dress';
+import { frameAncestors } from '@porch/core/website';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { memberAsking } from '../accounts/plugin';
 import { asThumbnail } from '../files/plugin';
 import { nameOf, serveFile } from '../files/serve';
-import { toDoor } from '../house/house';
 import type { Sender } from '../inbox/receive';
 import { Refused } from '../refused';
-import { panelPolicy } from '../security/headers';
+import { panelPolicy, previewPolicy } from '../security/headers';
 import { isOwnOrigin } from '../security/origins';
 import { hashSecret } from '../security/tokens';
 import type { Room } from '../services';
 import type { DoorRecord } from '../store';
-import { panelPage } from './page';
+import { panelPage, previewPage } from './page';
 import { servePanel } from './socket';
 
 const DoorInPath = z.object({ door: IdSchema });
 const FileOfDoor = DoorInPath.extend({ id: IdSchema });
+const InLanguage = z.object({ language: z.string().max(20).default('') });
+const PanelAsked = InLanguage.extend({ draft: z.enum(['trial', 'preview']).optional() });
+const PageOfPlate = z.object({ page: z.string().max(1_000).default('') });
+
+/** In which languages a request would like to be answered: as it says, then as its browser does. */
+const languagesAsked = (request: FastifyRequest, language: string): string[] => [
+  ...(language ? [language] : []),
+  ...String(request.headers['accept-language'] ?? '').split(','),
+];
 
 /** How long a website may keep the loader's configuration; the lamp is corrected live meanwhile. */
 const CONFIGURATION_SECONDS = 30;
 const PLATE_PULSE_MS = 25_000;
 
-/** The website door: what a business's website, a visitor's panel and the team's settings ask of it. */
+/** The website door: what a business's website and a visitor's panel ask of it. */
 export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<void> => {
-  const { website, store, clock, lamp, hub, receive, files, limits } = services;
+  const { website, clock, lamp, hub, receive, files, limits, dressing, shown, sightings } =
+    services;
 
-  const businessName = (): string => store.business.read()?.name ?? '';
-
-  const listedOrigin = (request: FastifyRequest, door: DoorRecord): string => {
+  const listedOrigin = (request: FastifyRequest, door: DoorRecord, page: string): string => {
     const origin = request.headers.origin ?? '';
+    // Also where it is not allowed: the owner is told, and may allow it.
+    sightings.note(door, origin, page);
     website.refuseUnlisted(door, origin);
     return origin;
+  };
+
+  const configurationOf = (request: FastifyRequest, door: DoorRecord, dress: Dress) => {
+    const { language } = request.query as z.infer<typeof InLanguage>;
+    const state = { lamp: lamp.now(), now: clock.now() };
+    return shown.configuration(door, dress, languagesAsked(request, language), state);
   };
 
   /** Who a visitor's token says they are. It comes in a header: addresses end up in logs. */
@@ -62,29 +76,61 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
 
   app.get(
     '/door/:door/configuration.js',
-    { schema: { params: DoorInPath, hide: true } },
+    { schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
     async (request, reply) => {
-      const door = website.door(request.params.door);
+      const door = website.openDoor(request.params.door);
       reply.headers({
-        'access-control-allow-origin': listedOrigin(request, door),
+        'access-control-allow-origin': listedOrigin(request, door, ''),
         vary: 'origin',
         'cache-control': `public, max-age=${CONFIGURATION_SECONDS}`,
       });
-      const configuration: DoorConfiguration = {
-        door: door.publicId,
-        business: businessName(),
-        lamp: lamp.now(),
-        now: clock.now(),
-      };
+      const configuration = configurationOf(request, door, dressing.published(door.id));
       return reply
         .type('text/javascript')
         .send(`export default ${JSON.stringify(configuration)};\n`);
     },
   );
 
-  app.get('/door/:door/lamp', { schema: { params: DoorInPath, hide: true } }, (request, reply) => {
-    const door = website.door(request.params.door);
-    const origin = listedOrigin(request, door);
+  app.options(
+    '/door/:door/trial',
+    { schema: { params: DoorInPath, hide: true } },
+    async (request, reply) => {
+      const door = website.openDoor(request.params.door);
+      return reply
+        .headers({
+          'access-control-allow-origin': listedOrigin(request, door, ''),
+          'access-control-allow-headers': 'authorization',
+          vary: 'origin',
+        })
+        .status(204)
+        .send();
+    },
+  );
+
+  app.get(
+    '/door/:door/trial',
+    { schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
+    async (request, reply): Promise<TrialData> => {
+      const door = website.openDoor(request.params.door);
+      const origin = listedOrigin(request, door, '');
+      reply.headers({
+        'access-control-allow-origin': origin,
+        vary: 'origin',
+        'cache-control': 'no-store',
+      });
+      const token = request.headers.authorization?.replace(/^Bearer /, '') ?? '';
+      const dress = dressing.tried(door.id, token);
+      return {
+        configuration: configurationOf(request, door, dress),
+        view: shown.view(door, dress, languagesAsked(request, request.query.language)),
+      };
+    },
+  );
+
+  const followLamp = { params: DoorInPath, querystring: PageOfPlate, hide: true };
+  app.get('/door/:door/lamp', { schema: followLamp }, (request, reply) => {
+    const door = website.openDoor(request.params.door);
+    const origin = listedOrigin(request, door, request.query.page);
     reply.hijack();
     const { raw } = reply;
     raw.writeHead(200, {
@@ -107,25 +153,47 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     });
   });
 
-  const sendPage = (reply: FastifyReply, door: DoorRecord, place: 'frame' | 'page') =>
-    reply
-      .headers({
-        'content-security-policy': panelPolicy(
-          place === 'frame' ? frameAncestors(door.sites) : "'none'",
-        ),
-        'cache-control': 'no-store',
-      })
+  const sendPage = (
+    request: FastifyRequest,
+    reply: FastifyReply,
+    place: 'frame' | 'page',
+    { door: publicId, language, draft }: z.infer<typeof DoorInPath> & z.infer<typeof PanelAsked>,
+  ) => {
+    const door = website.door(publicId);
+    const view = shown.view(door, dressing.published(door.id), languagesAsked(request, language));
+    const data = {
+      door: door.publicId,
+      place: (place === 'frame' && draft) || place,
+      view,
+      isClosed: door.closedAt !== null,
+    };
+    // The link's page may stand in a frame of our own: the owner tries it there.
+    const ancestors = place === 'frame' ? `'self' ${frameAncestors(door.sites)}` : "'self'";
+    return reply
+      .headers({ 'content-security-policy': panelPolicy(ancestors), 'cache-control': 'no-store' })
       .type('text/html; charset=utf-8')
-      .send(panelPage(panelFiles, door, businessName(), place));
+      .send(panelPage(panelFiles, data));
+  };
 
-  app.get(
-    '/door/:door/panel',
-    { schema: { params: DoorInPath, hide: true } },
-    async (request, reply) => sendPage(reply, website.door(request.params.door), 'frame'),
+  const asPanel = { params: DoorInPath, querystring: PanelAsked, hide: true };
+  app.get('/door/:door/panel', { schema: asPanel }, async (request, reply) =>
+    sendPage(request, reply, 'frame', { ...request.params, ...request.query }),
   );
 
-  app.get('/talk/:door', { schema: { params: DoorInPath, hide: true } }, async (request, reply) =>
-    sendPage(reply, website.door(request.params.door), 'page'),
+  app.get('/talk/:door', { schema: asPanel }, async (request, reply) =>
+    sendPage(request, reply, 'page', { ...request.params, ...request.query }),
+  );
+
+  app.get(
+    '/door/:door/preview',
+    { schema: { params: DoorInPath, hide: true } },
+    async (request, reply) => {
+      const door = website.door(request.params.door);
+      return reply
+        .headers({ 'content-security-policy': previewPolicy(), 'cache-control': 'no-store' })
+        .type('text/html; charset=utf-8')
+        .send(previewPage(panelFiles, shown.business(door).name));
+    },
   );
 
   app.get(
@@ -167,7 +235,7 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     '/door/:door/entries',
     { schema: { params: DoorInPath, body: SaySchema, response: { 204: z.null() } } },
     async (request, reply) => {
-      const door = website.door(request.params.door);
+      const door = website.openDoor(request.params.door);
       const sender = senderAsking(request, door);
       const waitMs =
         limits.messages.take(sender.tokenHash) ||
@@ -185,11 +253,12 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
       schema: { params: FileOfDoor, response: { 200: FileMentionSchema } },
     },
     async (request) => {
-      const door = website.door(request.params.door);
+      const door = website.openDoor(request.params.door);
       const sender = senderAsking(request, door);
       const waitMs = limits.uploads.take(request.ip);
       if (waitMs) throw new Refused('too-many', { waitMs });
-      const visitor = receive.visitorFor(sender);
+      const consent = request.headers['x-consent'];
+      const visitor = receive.visitorFor(sender, typeof consent === 'string' ? consent : null);
       const bytes = request.body as Buffer;
       return files.take(request.params.id, nameOf(request), bytes, { visitorId: visitor.id });
     },
@@ -203,31 +272,6 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
       const file = files.find(request.params.id);
       if (file.conversationId !== conversation.id) throw new Refused('not-found');
       return serveFile(reply, files, file, request.query.size === 'thumbnail');
-    },
-  );
-
-  app.put(
-    '/api/doors/:id',
-    {
-      schema: {
-        params: z.object({ id: IdSchema }),
-        body: DoorChangeSchema,
-        response: { 200: DoorSchema },
-      },
-    },
-    async (request) => {
-      const { role } = memberAsking(services, request);
-      if (role !== 'owner') throw new Refused('role-not-enough');
-      const door = store.doors.byId(request.params.id);
-      if (!door) throw new Refused('not-found');
-      const sites = request.body.sites.map((typed) => {
-        const site = toSite(typed);
-        if (!site) throw new Refused('site-not-understood', { field: 'sites' });
-        return site;
-      });
-      const changed = { ...door, sites: [...new Set(sites)] };
-      store.doors.setSites(door.id, changed.sites);
-      return toDoor(changed, services.originOf(request));
     },
   );
 };

@@ -40,11 +40,18 @@ export const servePanel = (
       ...page,
       continues: Boolean(continued),
       reached: { hasSeq: reach.hasSeq(), readSeq: state?.teamReadSeq ?? 0 },
-      details: { name: state?.name ?? '', email: state?.email ?? '', phone: state?.phone ?? '' },
+      details: {
+        name: state?.name ?? '',
+        email: state?.email ?? '',
+        phone: state?.phone ?? '',
+        own: Object.fromEntries((state?.own ?? []).map(({ id, value }) => [id, value])),
+      },
+      hasConsented: state?.hasConsented ?? false,
     });
   };
 
   const hello = async (message: Hello): Promise<void> => {
+    website.openDoor(door.publicId);
     if (message.site) website.refuseUnlisted(door, message.site);
     leave();
     hasTalked = false;
@@ -60,8 +67,16 @@ export const servePanel = (
       limits.messages.take(known.tokenHash) ||
       (hasTalked || receive.conversationOf(known) ? 0 : limits.newVisitors.take(request.ip));
     if (waitMs) throw new Refused('too-many', { waitMs });
+    website.openDoor(door.publicId);
     await receive.message(known, message, true);
     hasTalked = true;
+    send({ say: 'taken', id: message.id });
+  };
+
+  const check = (known: Sender, message: Extract<FromVisitor, { do: 'check' }>): void => {
+    const waitMs = limits.messages.take(known.tokenHash);
+    if (waitMs) throw new Refused('too-many', { waitMs });
+    receive.check(known, message);
     send({ say: 'taken', id: message.id });
   };
 
@@ -82,6 +97,8 @@ export const servePanel = (
         return say(sender, message);
       case 'details':
         return details(sender, message);
+      case 'check':
+        return check(sender, message);
       case 'has':
         return receive.progress(sender, 'visitor-has', message.upTo);
       case 'read':

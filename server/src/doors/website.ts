@@ -1,7 +1,7 @@
 import type { VisitorPage } from '@porch/contract/visitor';
 import type { Entry } from '@porch/core/conversation';
 import { isListed } from '@porch/core/website';
-import { toVisitorEntry } from '../live/hub';
+import { type PersonAt, toVisitorEntry } from '../live/hub';
 import { Refused } from '../refused';
 import type { ConversationRecord, DoorRecord, Store } from '../store';
 
@@ -9,14 +9,21 @@ import type { ConversationRecord, DoorRecord, Store } from '../store';
 const ENTRIES_MOST = 60;
 
 /** What the website door knows and allows. */
-export const createWebsite = ({ store }: { store: Store }) => {
-  const forVisitor = (entries: readonly Entry[]) =>
-    entries.flatMap((entry) => toVisitorEntry(entry, store.members.nameOf) ?? []);
+export const createWebsite = ({ store, personAt }: { store: Store; personAt: PersonAt }) => {
+  const forVisitor = ({ doorId }: ConversationRecord, entries: readonly Entry[]) =>
+    entries.flatMap((entry) => toVisitorEntry(entry, doorId, personAt) ?? []);
 
   return {
     door: (publicId: string): DoorRecord => {
       const door = store.doors.byPublicId(publicId);
       if (!door) throw new Refused('not-found');
+      return door;
+    },
+    /** A door at which somebody still answers. */
+    openDoor: (publicId: string): DoorRecord => {
+      const door = store.doors.byPublicId(publicId);
+      if (!door) throw new Refused('not-found');
+      if (door.closedAt !== null) throw new Refused('door-closed');
       return door;
     },
     /** Refuses a website that is not on the door's list. */
@@ -27,7 +34,7 @@ export const createWebsite = ({ store }: { store: Store }) => {
     before: (conversation: ConversationRecord, seq: number): VisitorPage => {
       const roll = store.entries.rollBefore(conversation.id, seq, ENTRIES_MOST + 1);
       return {
-        entries: forVisitor(roll.slice(-ENTRIES_MOST)),
+        entries: forVisitor(conversation, roll.slice(-ENTRIES_MOST)),
         hasOlder: roll.length > ENTRIES_MOST,
         seq: conversation.state.lastSeq,
       };
@@ -37,7 +44,11 @@ export const createWebsite = ({ store }: { store: Store }) => {
       if (seq === 0 || seq > conversation.state.lastSeq) return null;
       const roll = store.entries.rollSince(conversation.id, seq, ENTRIES_MOST + 1);
       if (roll.length > ENTRIES_MOST) return null;
-      return { entries: forVisitor(roll), hasOlder: false, seq: conversation.state.lastSeq };
+      return {
+        entries: forVisitor(conversation, roll),
+        hasOlder: false,
+        seq: conversation.state.lastSeq,
+      };
     },
   };
 };

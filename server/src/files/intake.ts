@@ -21,7 +21,13 @@ const KEPT_LONGEST_SIDE = 2_560;
 const THUMBNAIL_LONGEST_SIDE = 640;
 const DECODING_LONGEST_SECONDS = 20;
 
-const pictureTypes = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/gif', 'image/avif']);
+export const pictureTypes = new Set([
+  'image/jpeg',
+  'image/png',
+  'image/webp',
+  'image/gif',
+  'image/avif',
+]);
 const pictureNames = /\.(jpe?g|png|webp|gif|avif)$/i;
 
 const cleanName = (typed: string): string => {
@@ -32,12 +38,12 @@ const cleanName = (typed: string): string => {
 const withEnding = (name: string, ending: string): string =>
   `${name.replace(/\.[^.]{1,5}$/, '')}.${ending}`;
 
-const open = (bytes: Buffer) =>
+export const openPicture = (bytes: Buffer) =>
   sharp(bytes, { limitInputPixels: FILE_LIMITS.pixelsMost, failOn: 'error' }).timeout({
     seconds: DECODING_LONGEST_SECONDS,
   });
 
-const refuseIfHuge = async (bytes: Buffer): Promise<boolean> => {
+export const refuseIfHuge = async (bytes: Buffer): Promise<boolean> => {
   // The header alone tells the size: nothing is unpacked for a picture that claims to be enormous.
   const { width, height, hasAlpha } = await sharp(bytes, { limitInputPixels: false }).metadata();
   const isHuge =
@@ -50,7 +56,7 @@ const refuseIfHuge = async (bytes: Buffer): Promise<boolean> => {
 const reEncode = async (name: string, bytes: Buffer): Promise<TakenIn> => {
   const hasAlpha = await refuseIfHuge(bytes);
   const fit = { fit: 'inside', withoutEnlargement: true } as const;
-  const upright = open(bytes)
+  const upright = openPicture(bytes)
     .autoOrient()
     .resize({ width: KEPT_LONGEST_SIDE, height: KEPT_LONGEST_SIDE, ...fit });
   const encoded = hasAlpha ? upright.png() : upright.jpeg({ quality: 84, mozjpeg: true });

@@ -1,12 +1,45 @@
-import type { Door } from '@porch/contract/team';
+import type { Checklist, Door } from '@porch/contract/team';
+import { isListed, toSite } from '@porch/core/website';
+import type { Services } from '../services';
 import type { DoorRecord } from '../store';
 
 /** A door as its owner sees it: with the one line for the website, and the link to send. */
-export const toDoor = (door: DoorRecord, origin: string): Door => ({
+export const toDoor = (
+  door: DoorRecord,
+  { dressing }: Pick<Services, 'dressing'>,
+  origin: string,
+): Door => ({
   id: door.id,
   publicId: door.publicId,
   name: door.name,
   sites: door.sites,
   snippet: `<script async src="${origin}/loader.js" data-door="${door.publicId}"></script>`,
   link: `${origin}/talk/${door.publicId}`,
+  memberIds: door.memberIds,
+  isClosed: door.closedAt !== null,
+  isDressed: dressing.isDressed(door.id),
 });
+
+/** What the house itself has seen of what makes it ready. */
+export const checklistFor = (
+  { store, accounts, dressing }: Pick<Services, 'store' | 'accounts' | 'dressing'>,
+  memberId: string,
+): Checklist => {
+  const doors = store.doors.all();
+  const sitesOf = (doorId: string) => doors.find(({ id }) => id === doorId)?.sites ?? [];
+  return {
+    sightings: store.sightings.newest().map(({ doorId, origin, page, at }) => ({
+      doorId,
+      origin,
+      page,
+      at,
+      site: toSite(origin) ?? origin,
+      isListed: isListed(sitesOf(doorId), origin),
+    })),
+    phone: accounts.isOnPhone(memberId),
+    answered: store.ticks.has('answered'),
+    dressed: doors.some(({ id }) => dressing.isDressed(id)),
+    darkTexts: store.ticks.has('dark-texts'),
+    team: store.ticks.has('team'),
+  };
+};

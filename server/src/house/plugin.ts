@@ -1,30 +1,66 @@
 import {
+  type Business,
+  type BusinessChange,
   BusinessChangeSchema,
   BusinessSchema,
   HouseSchema,
   type Member,
+  TickSchema,
 } from '@porch/contract/team';
-import { toBusiness } from '../accounts/accounts';
-import { COOKIE, memberAsking } from '../accounts/plugin';
+import { toEmail } from '@porch/core/contact';
+import { countries } from '@porch/core/countries';
+import { z } from 'zod';
+import { requiredLine, toZone } from '../accounts/accounts';
+import { COOKIE, ownerAsking } from '../accounts/plugin';
 import { Refused } from '../refused';
 import type { Room } from '../services';
-import { toDoor } from './house';
+import { checklistFor, toDoor } from './house';
 
-/** Who is asking and what house this is; and the business's own name and zone. */
+const addressOf = (typed: string): string => {
+  const address = typed.trim() && toEmail(typed);
+  if (address === null) throw new Refused('email-not-understood', { field: 'address' });
+  return address;
+};
+
+const countryOf = (typed: string): string => {
+  if (typed !== '' && !countries.includes(typed)) {
+    throw new Refused('country-unknown', { field: 'country' });
+  }
+  return typed;
+};
+
+const changed = (business: Business, typed: BusinessChange): Business => ({
+  ...business,
+  ...(typed.name === undefined ? {} : { name: requiredLine(typed.name, 'name') }),
+  ...(typed.zone === undefined ? {} : { zone: toZone(typed.zone) }),
+  ...(typed.country === undefined ? {} : { country: countryOf(typed.country) }),
+  ...(typed.address === undefined ? {} : { address: addressOf(typed.address) }),
+  pictureShape: typed.pictureShape ?? business.pictureShape,
+  walkStep: typed.walkStep ?? business.walkStep,
+});
+
+/** Who is asking and what house this is; and the business's own name, place and address. */
 export const houseRoom = async ({ app, services }: Room): Promise<void> => {
-  const { store, accounts, clock, originOf } = services;
+  const { store, accounts, clock, originOf, hub } = services;
 
   app.get('/api/house', { schema: { response: { 200: HouseSchema } } }, async (request) => {
     const secret = request.cookies[COOKIE];
     const me: Member | null = secret ? accounts.memberOf(secret) : null;
     const business = store.business.read();
+    const isOwner = me?.role === 'owner';
     return {
       isSetUp: business !== null,
       me,
       // Before signing in nobody learns more than that somebody has set up.
       business: me ? business : null,
-      team: me ? store.members.all() : [],
-      doors: me ? store.doors.all().map((door) => toDoor(door, originOf(request))) : [],
+      // How somebody signs in is for them and the owner to know.
+      team: me
+        ? store.members
+            .all()
+            .map((one) => (isOwner || one.id === me.id ? one : { ...one, email: '' }))
+        : [],
+      doors: me ? store.doors.all().map((door) => toDoor(door, services, originOf(request))) : [],
+      checklist: me && isOwner ? checklistFor(services, me.id) : null,
       now: clock.now(),
     };
   });
@@ -33,11 +69,24 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
     '/api/business',
     { schema: { body: BusinessChangeSchema, response: { 200: BusinessSchema } } },
     async (request) => {
-      const { role } = memberAsking(services, request);
-      if (role !== 'owner') throw new Refused('role-not-enough');
-      const business = toBusiness(request.body, 'name');
-      store.business.write(business, clock.now());
-      return business;
+      ownerAsking(services, request);
+      const business = store.business.read();
+      if (!business) throw new Refused('not-found');
+      const next = changed(business, request.body);
+      store.business.write(next, clock.now());
+      hub.tellHouse();
+      return next;
+    },
+  );
+
+  app.post(
+    '/api/ticks',
+    { schema: { body: TickSchema, response: { 204: z.null() } } },
+    async (request, reply) => {
+      ownerAsking(services, request);
+      store.ticks.set(request.body.tick, clock.now());
+      hub.tellHouse();
+      return reply.status(204).send(null);
     },
   );
 };

@@ -1,14 +1,15 @@
-import { type Details, emptyConversation, type Page } from '@porch/core/conversation';
-import { takesNotes } from '@porch/core/lamp';
+import { toE164, toEmail } from '@porch/core/contact';
 import {
-  cleanLine,
-  EMAIL_LONGEST,
-  looksLikeEmail,
-  looksLikePhone,
-  NAME_LONGEST,
-  PHONE_LONGEST,
-} from '@porch/core/text';
+  type Details,
+  emptyConversation,
+  type OwnAnswer,
+  type Page,
+} from '@porch/core/conversation';
+import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import { takesNotes } from '@porch/core/lamp';
+import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
+import type { Dressing } from '../dress/dressing';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import type { ConversationRecord, Store, VisitorRecord } from '../store';
@@ -27,6 +28,8 @@ export interface Message {
   text: string;
   fileIds: string[];
   page: Page | null;
+  /** In which language the visitor agreed to be kept; null: they did not, or were not asked. */
+  consent?: string | null;
 }
 
 const cleanPage = (page: Page | null): Page | null => {
@@ -40,24 +43,10 @@ const bounded = (typed: string, field: string, limit: number): string => {
   return line;
 };
 
-/** Details in the form in which they are kept. An empty one takes back what was said. */
-const cleanDetails = (typed: Details): Details => {
-  const details: Details = {};
-  if (typed.name !== undefined) details.name = bounded(typed.name, 'name', NAME_LONGEST);
-  if (typed.email !== undefined) {
-    details.email = bounded(typed.email, 'email', EMAIL_LONGEST);
-    if (details.email && !looksLikeEmail(details.email)) {
-      throw new Refused('email-not-understood', { field: 'email' });
-    }
-  }
-  if (typed.phone !== undefined) {
-    details.phone = bounded(typed.phone, 'phone', PHONE_LONGEST);
-    if (details.phone && !looksLikePhone(details.phone)) {
-      throw new Refused('phone-not-understood', { field: 'phone' });
-    }
-  }
-  return details;
-};
+/** What a visitor may say of themselves; an own question is known by its id. */
+export interface GivenDetails extends Omit<Details, 'own'> {
+  own?: { id: string; value: string }[];
+}
 
 /** The only way in: whatever a visitor does becomes entries here, in one transaction. */
 export const createReceive = (services: {
@@ -65,8 +54,54 @@ export const createReceive = (services: {
   clock: Clock;
   record: Record;
   write: Write;
+  dressing: Dressing;
 }) => {
-  const { store, clock, record, write } = services;
+  const { store, clock, record, write, dressing } = services;
+
+  const emailOf = (typed: string): string => {
+    const line = bounded(typed, 'email', EMAIL_LONGEST);
+    const email = line && toEmail(line);
+    if (email === null) throw new Refused('email-not-understood', { field: 'email' });
+    return email;
+  };
+
+  const phoneOf = (typed: string): string => {
+    const line = bounded(typed, 'phone', PHONE_LONGEST);
+    const phone = line && toE164(line, store.business.read()?.country ?? '');
+    if (phone === null) throw new Refused('phone-not-understood', { field: 'phone' });
+    return phone;
+  };
+
+  /** Answers to questions that the door asks; the question is kept as it was asked. */
+  const answersOf = (doorId: string, given: NonNullable<GivenDetails['own']>): OwnAnswer[] => {
+    const { own } = dressing.published(doorId).guestBook;
+    return given.flatMap(({ id, value }) => {
+      const asked = own.find((field) => field.id === id);
+      if (!asked) return [];
+      return { id, label: asked.label, value: bounded(value, id, DRESS_LIMITS.textLongest) };
+    });
+  };
+
+  /** Details in the form in which they are kept. An empty one takes back what was said. */
+  const cleanDetails = (doorId: string, typed: GivenDetails): Details => ({
+    ...(typed.name === undefined ? {} : { name: bounded(typed.name, 'name', NAME_LONGEST) }),
+    ...(typed.email === undefined ? {} : { email: emailOf(typed.email) }),
+    ...(typed.phone === undefined ? {} : { phone: phoneOf(typed.phone) }),
+    ...(typed.own === undefined ? {} : { own: answersOf(doorId, typed.own) }),
+  });
+
+  /** What a door wants agreed to before anything is kept: refuses, or gives what is to be noted. */
+  const consentFor = (
+    doorId: string,
+    known: ConversationRecord | null,
+    language: string | null | undefined,
+  ): Recording[] => {
+    if (known?.state.hasConsented) return [];
+    const consent = dressing.consentOf(doorId, language ?? '');
+    if (!consent) return [];
+    if (typeof language !== 'string') throw new Refused('consent-needed');
+    return [{ id: newId(), happening: { kind: 'consented', ...consent } }];
+  };
 
   const visitorOf = (sender: Sender): VisitorRecord | null => {
     const visitor = store.visitors.byToken(sender.tokenHash);
@@ -98,20 +133,21 @@ export const createReceive = (services: {
   };
 
   const message = (sender: Sender, typed: Message, isHere: boolean): Written<string> => {
-    const visitor = visitorOf(sender) ?? makeVisitor(sender);
-    const known = store.conversations.ofVisitor(visitor.id);
+    const known = conversationOf(sender);
     if (known && store.entries.byId(known.id, typed.id)) return { result: known.id, news: [] };
+    const consent = consentFor(sender.doorId, known, typed.consent);
+    const visitor = visitorOf(sender) ?? makeVisitor(sender);
     const conversation = known ?? makeConversation(visitor);
     const isTheirs = (file: { visitorId: string | null }) => file.visitorId === visitor.id;
     const words = takeWords(store, typed, conversation.id, isTheirs);
     const page = cleanPage(typed.page);
     const note = takesNotes(store.business.lamp(), clock.now());
+    const comes = isHere && !conversation.state.isHere;
     const recordings: Recording[] = [
+      ...consent,
+      ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
       { id: typed.id, happening: { kind: 'visitor-said', ...words, note, page } },
     ];
-    if (isHere && !conversation.state.isHere) {
-      recordings.unshift({ id: newId(), happening: { kind: 'here' } });
-    }
     return { result: conversation.id, news: [record(conversation, recordings)] };
   };
 
@@ -131,13 +167,20 @@ export const createReceive = (services: {
   return {
     conversationOf,
     /** The visitor's record, made if need be: a file may come in before the first message. */
-    visitorFor: (sender: Sender): VisitorRecord => visitorOf(sender) ?? makeVisitor(sender),
+    visitorFor: (sender: Sender, consent?: string | null): VisitorRecord => {
+      consentFor(sender.doorId, conversationOf(sender), consent);
+      return visitorOf(sender) ?? makeVisitor(sender);
+    },
+    /** Refuses details that could not be kept, without keeping them. */
+    check: (sender: Sender, typed: GivenDetails): void => {
+      cleanDetails(sender.doorId, typed);
+    },
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (sender: Sender, typed: Message, isHere: boolean): Promise<string> =>
       write(() => message(sender, typed, isHere)),
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
-    details: (sender: Sender, id: string, typed: Details): Promise<boolean> => {
-      const details = cleanDetails(typed);
+    details: (sender: Sender, id: string, typed: GivenDetails): Promise<boolean> => {
+      const details = cleanDetails(sender.doorId, typed);
       return within(sender, () => ({ id, happening: { kind: 'details', ...details } }));
     },
     page: (sender: Sender, id: string, typed: Page): Promise<boolean> => {

@@ -1,6 +1,7 @@
 import type { Deed, DeedDone, Member } from '@porch/contract/team';
 import type { Happening } from '@porch/core/conversation';
 import type { Clock } from '../clock';
+import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import { type ConversationRecord, type Store, toRow } from '../store';
@@ -17,8 +18,9 @@ export const createReply = (services: {
   clock: Clock;
   record: Record;
   write: Write;
+  hub: Hub;
 }) => {
-  const { store, clock, record, write } = services;
+  const { store, clock, record, write, hub } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -70,8 +72,14 @@ export const createReply = (services: {
 
   return {
     /** Does something in a conversation for a member. The same deed id twice is once. */
-    deed: (conversationId: string, what: Deed, member: Member): Promise<DeedDone> =>
-      write(() => deed(conversationId, what, member)),
+    deed: async (conversationId: string, what: Deed, member: Member): Promise<DeedDone> => {
+      const done = await write(() => deed(conversationId, what, member));
+      if (what.do === 'say' && !store.ticks.has('answered')) {
+        store.ticks.set('answered', clock.now());
+        hub.tellHouse();
+      }
+      return done;
+    },
     /** Brings back whatever was put by until now. */
     returnDue: (): Promise<number> =>
       write(() => {

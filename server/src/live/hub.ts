@@ -32,23 +32,28 @@ export interface News {
   tokenHash: string;
 }
 
+/** How somebody of the team is called and looks at a door. */
+export type PersonAt = (memberId: string, doorId: string) => { name: string; face: string | null };
+
 /** What a visitor may know of an entry; null for what is not theirs to know. */
 export const toVisitorEntry = (
   entry: Entry,
-  nameOf: (memberId: string) => string,
+  doorId: string,
+  personAt: PersonAt,
 ): VisitorEntry | null => {
   if (!isForVisitor(entry.kind)) return null;
   if (entry.kind !== 'visitor-said' && entry.kind !== 'team-said') return null;
   const { seq, id, at, text, files } = entry;
-  const isTeam = entry.kind === 'team-said';
+  const person = entry.kind === 'team-said' ? personAt(entry.memberId, doorId) : null;
   return {
     seq,
     id,
     at,
     text,
     files,
-    by: isTeam ? 'team' : 'visitor',
-    name: isTeam ? nameOf(entry.memberId) : '',
+    by: person ? 'team' : 'visitor',
+    name: person?.name ?? '',
+    face: person?.face ?? null,
   };
 };
 
@@ -58,7 +63,7 @@ const newestRows = (news: readonly News[]): Row[] => {
 };
 
 /** Who is connected, and telling them. Holds no data: whatever it says can be asked for again. */
-export const createHub = (nameOf: (memberId: string) => string, countsNow: () => Counts) => {
+export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
   const devices = new Set<Device>();
   const panels = new Map<string, Set<Panel>>();
   const plates = new Set<Plate>();
@@ -76,7 +81,7 @@ export const createHub = (nameOf: (memberId: string) => string, countsNow: () =>
   const tellPanels = ({ entries, row, tokenHash }: News): void => {
     if (!panels.has(tokenHash)) return;
     const theirs = entries
-      .map((entry) => toVisitorEntry(entry, nameOf))
+      .map((entry) => toVisitorEntry(entry, row.doorId, personAt))
       .filter((entry) => entry !== null);
     if (theirs.length > 0) {
       tellVisitor(tokenHash, { say: 'entries', entries: theirs, seq: row.state.lastSeq });
@@ -116,6 +121,7 @@ export const createHub = (nameOf: (memberId: string) => string, countsNow: () =>
       }
       for (const plate of plates) plate.send(lamp, now);
     },
+    tellHouse: (): void => tellTeam({ say: 'house' }),
     tellTeamTyping: (conversationId: string): void => tellTeam({ say: 'typing', conversationId }),
     tellVisitorTyping: (tokenHash: string, name: string): void =>
       tellVisitor(tokenHash, { say: 'typing', name }),

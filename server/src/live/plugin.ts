@@ -7,7 +7,7 @@ import { closing, listen, sendTo } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
 export const liveRoom = async ({ app, services }: Room): Promise<void> => {
-  const { hub, line, lamp, clock, reach, store } = services;
+  const { hub, line, lamp, clock, reach, store, shown } = services;
 
   app.get(
     '/api/live',
@@ -34,7 +34,9 @@ export const liveRoom = async ({ app, services }: Room): Promise<void> => {
 
       const tellTyping = (conversationId: string): void => {
         const conversation = store.conversations.byId(conversationId);
-        if (conversation) hub.tellVisitorTyping(conversation.tokenHash, member.name);
+        if (!conversation) return;
+        const { name } = shown.person(member.id, conversation.doorId);
+        hub.tellVisitorTyping(conversation.tokenHash, name);
       };
 
       const handle = (message: FromTeam): void => {

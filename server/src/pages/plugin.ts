@@ -62,7 +62,7 @@ export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
   app.get('/', { schema: { hide: true } }, async (_request, reply) => sendIndex(reply));
   app.setNotFoundHandler(async (request, reply) => {
     const wantsPage = request.method === 'GET' && request.headers.accept?.includes('text/html');
-    const isOurs = !/^\/(api|door|talk|widget)\//.test(request.url);
+    const isOurs = !/^\/(api|door|talk|widget|pictures)\//.test(request.url);
     if (wantsPage && isOurs) return sendIndex(reply);
     throw new Refused('not-found');
   });

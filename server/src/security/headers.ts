@@ -24,6 +24,7 @@ export const appPolicy = (): string =>
     'img-src': "'self' blob: data:",
     'manifest-src': "'self'",
     'worker-src': "'self'",
+    'frame-src': "'self'",
     'frame-ancestors': "'none'",
   });
 
@@ -34,6 +35,16 @@ export const panelPolicy = (ancestors: string): string =>
     'style-src': "'self'",
     'img-src': "'self' blob:",
     'frame-ancestors': ancestors,
+  });
+
+/** The imaginary website of the dressing room, in a frame of the app. */
+export const previewPolicy = (): string =>
+  policy({
+    ...own,
+    'style-src': "'self'",
+    'img-src': "'self'",
+    'frame-src': "'self'",
+    'frame-ancestors': "'self'",
   });
 
 export const everywhere: Record<string, string> = {

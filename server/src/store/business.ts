@@ -5,10 +5,17 @@ import type { Db } from './db';
 
 /** The business itself and what it has set for everybody: one row each. */
 export const businessTable = (db: Db) => {
-  const read = db.prepare<[], Business>('SELECT name, zone FROM business');
+  const read = db.prepare<[], Business>(
+    `SELECT name, zone, country, address, picture_id AS pictureId,
+       picture_shape AS pictureShape, walk_step AS walkStep FROM business`,
+  );
   const write = db.prepare(
-    `INSERT INTO business VALUES (1, @name, @zone, @now)
-     ON CONFLICT DO UPDATE SET name = @name, zone = @zone`,
+    `INSERT INTO business (only_one, name, zone, country, address, picture_id, picture_shape,
+       walk_step, created_at)
+     VALUES (1, @name, @zone, @country, @address, @pictureId, @pictureShape, @walkStep, @now)
+     ON CONFLICT DO UPDATE SET name = @name, zone = @zone, country = @country,
+       address = @address, picture_id = @pictureId, picture_shape = @pictureShape,
+       walk_step = @walkStep`,
   );
   const readLamp = db.prepare<[], LampSetting>('SELECT state, until FROM lamp');
   const writeLamp = db.prepare(

@@ -6,35 +6,56 @@ export interface DoorRecord {
   publicId: string;
   name: string;
   sites: Site[];
+  /** Whom it concerns; null: everybody. */
+  memberIds: string[] | null;
+  closedAt: number | null;
 }
 
-interface Stored extends Omit<DoorRecord, 'sites'> {
+type Stored = Omit<DoorRecord, 'sites' | 'memberIds'> & {
   sites: string;
-}
+  memberIds: string | null;
+};
 
-const columns = 'id, public_id AS publicId, name, sites';
+const columns =
+  'id, public_id AS publicId, name, sites, member_ids AS memberIds, closed_at AS closedAt';
 
-const fromStored = (door: Stored): DoorRecord => ({ ...door, sites: JSON.parse(door.sites) });
+const fromStored = (door: Stored): DoorRecord => ({
+  ...door,
+  sites: JSON.parse(door.sites),
+  memberIds: door.memberIds === null ? null : JSON.parse(door.memberIds),
+});
+
+const toStored = (door: DoorRecord): Stored => ({
+  ...door,
+  sites: JSON.stringify(door.sites),
+  memberIds: door.memberIds && JSON.stringify(door.memberIds),
+});
 
 export const doorsTable = (db: Db) => {
-  const add = db.prepare('INSERT INTO doors VALUES (@id, @publicId, @name, @sites, @now)');
+  const add = db.prepare(
+    `INSERT INTO doors (id, public_id, name, sites, member_ids, closed_at, created_at)
+     VALUES (@id, @publicId, @name, @sites, @memberIds, @closedAt, @now)`,
+  );
   const all = db.prepare<[], Stored>(`SELECT ${columns} FROM doors ORDER BY created_at, id`);
   const byId = db.prepare<[string], Stored>(`SELECT ${columns} FROM doors WHERE id = ?`);
   const byPublicId = db.prepare<[string], Stored>(
     `SELECT ${columns} FROM doors WHERE public_id = ?`,
   );
-  const setSites = db.prepare('UPDATE doors SET sites = ? WHERE id = ?');
+  const update = db.prepare(
+    `UPDATE doors SET name = @name, sites = @sites, member_ids = @memberIds,
+       closed_at = @closedAt WHERE id = @id`,
+  );
   const one = (stored: Stored | undefined): DoorRecord | null =>
     stored ? fromStored(stored) : null;
   return {
     add: (door: DoorRecord, now: number): void => {
-      add.run({ ...door, sites: JSON.stringify(door.sites), now });
+      add.run({ ...toStored(door), now });
     },
     all: (): DoorRecord[] => all.all().map(fromStored),
     byId: (id: string): DoorRecord | null => one(byId.get(id)),
     byPublicId: (publicId: string): DoorRecord | null => one(byPublicId.get(publicId)),
-    setSites: (id: string, sites: Site[]): void => {
-      setSites.run(JSON.stringify(sites), id);
+    update: (door: DoorRecord): void => {
+      update.run(toStored(door));
     },
   };
 };

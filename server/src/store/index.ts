@@ -2,11 +2,16 @@ import { businessTable } from './business';
 import { conversationsTable } from './conversations';
 import type { Db } from './db';
 import { doorsTable } from './doors';
+import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
 import { filesTable } from './files';
 import { membersTable } from './members';
+import { oneTimeLinksTable } from './one-time-links';
+import { picturesTable } from './pictures';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
+import { sightingsTable } from './sightings';
+import { ticksTable } from './ticks';
 import { triesTable } from './tries';
 import { visitorsTable } from './visitors';
 
@@ -17,6 +22,8 @@ export type { DoorRecord } from './doors';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
 export type { MemberRecord } from './members';
+export type { LinkRecord } from './one-time-links';
+export type { SightingRecord } from './sightings';
 export type { Tries } from './tries';
 export type { VisitorRecord } from './visitors';
 
@@ -29,6 +36,11 @@ export const createStore = (db: Db) => {
     sessions: sessionsTable(db),
     tries: triesTable(db),
     doors: doorsTable(db),
+    dresses: dressesTable(db),
+    pictures: picturesTable(db),
+    sightings: sightingsTable(db),
+    links: oneTimeLinksTable(db),
+    ticks: ticksTable(db),
     visitors: visitorsTable(db),
     conversations: conversationsTable(db),
     entries: entriesTable(db),

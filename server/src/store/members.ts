@@ -1,4 +1,4 @@
-import type { Member } from '@porch/contract/team';
+import type { Member, Role, TeamMember } from '@porch/contract/team';
 import type { Db } from './db';
 
 export interface MemberRecord extends Member {
@@ -6,23 +6,65 @@ export interface MemberRecord extends Member {
   passwordHash: string;
 }
 
-const columns = 'id, name, email, role, password_hash AS passwordHash';
+const shown = 'id, name, role, public_name AS publicName, picture_id AS pictureId';
+
+type StoredMember = Member & { email: string; leftAt: number | null };
 
 export const membersTable = (db: Db) => {
   const add = db.prepare(
-    'INSERT INTO members VALUES (@id, @name, @email, @passwordHash, @role, @now)',
+    `INSERT INTO members (id, name, email, password_hash, role, public_name, picture_id, created_at)
+     VALUES (@id, @name, @email, @passwordHash, @role, @publicName, @pictureId, @now)`,
   );
   const byEmail = db.prepare<[string], MemberRecord>(
-    `SELECT ${columns} FROM members WHERE email = ?`,
+    `SELECT ${shown}, email, password_hash AS passwordHash FROM members WHERE email = ?`,
   );
-  const all = db.prepare<[], Member>('SELECT id, name, role FROM members ORDER BY created_at, id');
-  const name = db.prepare<[string], { name: string }>('SELECT name FROM members WHERE id = ?');
+  const byId = db.prepare<[string], MemberRecord & { leftAt: number | null }>(
+    `SELECT ${shown}, email, password_hash AS passwordHash, left_at AS leftAt
+     FROM members WHERE id = ?`,
+  );
+  const all = db.prepare<[], StoredMember>(
+    `SELECT ${shown}, email, left_at AS leftAt FROM members ORDER BY created_at, id`,
+  );
+  const update = db.prepare(
+    'UPDATE members SET name = @name, public_name = @publicName, picture_id = @pictureId WHERE id = @id',
+  );
+  const setRole = db.prepare('UPDATE members SET role = ? WHERE id = ?');
+  const setPassword = db.prepare('UPDATE members SET password_hash = ? WHERE id = ?');
+  // The address is free again for whoever is invited next; nobody signs in by what stands there.
+  const leave = db.prepare(
+    `UPDATE members SET left_at = @now, email = 'left ' || id, password_hash = '' WHERE id = @id`,
+  );
   return {
-    nameOf: (id: string): string => name.get(id)?.name ?? '',
     add: (member: MemberRecord, now: number): void => {
       add.run({ ...member, now });
     },
     byEmail: (email: string): MemberRecord | null => byEmail.get(email) ?? null,
-    all: (): Member[] => all.all(),
+    /** Somebody who is still of the team. */
+    byId: (id: string): MemberRecord | null => {
+      const found = byId.get(id);
+      return found && found.leftAt === null ? found : null;
+    },
+    /** Everybody, also who has left. */
+    all: (): TeamMember[] =>
+      all.all().map(({ leftAt, ...member }) => ({
+        ...member,
+        email: leftAt === null ? member.email : '',
+        hasLeft: leftAt !== null,
+      })),
+    /** Anybody's name and face, also of who has left. */
+    shownOf: (id: string): Pick<Member, 'name' | 'publicName' | 'pictureId'> | null =>
+      byId.get(id) ?? null,
+    update: (member: Pick<Member, 'id' | 'name' | 'publicName' | 'pictureId'>): void => {
+      update.run(member);
+    },
+    setRole: (id: string, role: Role): void => {
+      setRole.run(role, id);
+    },
+    setPassword: (id: string, passwordHash: string): void => {
+      setPassword.run(passwordHash, id);
+    },
+    leave: (id: string, now: number): void => {
+      leave.run({ id, now });
+    },
   };
 };

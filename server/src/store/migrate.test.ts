@@ -1,3 +1,4 @@
+import { plainDress } from '@porch/core/dress';
 import Database from 'better-sqlite3';
 import { migrate, migrations } from './migrate';
 
@@ -18,6 +19,23 @@ describe('bringing data up to date', () => {
     expect(version(db)).toBe(from + 1);
     expect(db.pragma('foreign_key_check')).toEqual([]);
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+  });
+
+  it('gives doors and conversations of before what they need now', () => {
+    const db = empty();
+    migrate(db, 1);
+    db.exec(`
+      INSERT INTO doors VALUES ('d', 'p', 'n', '[]', 7);
+      INSERT INTO visitors VALUES ('v', 'd', 't', 0);
+      INSERT INTO conversations VALUES ('c', 'd', 'v', 'waiting', 0, NULL, 0, '{"name":"Wren"}');
+      INSERT INTO entries (conversation_id, id, kind, at, on_roll, body) VALUES ('c', 'e', 'team-said', 9, 1, '{}');
+    `);
+    migrate(db, 2);
+    const state = db.prepare('SELECT state FROM conversations').pluck().get() as string;
+    expect(JSON.parse(state)).toEqual({ name: 'Wren', own: [], hasConsented: false });
+    const dress = db.prepare('SELECT dress FROM dresses').pluck().get() as string;
+    expect(JSON.parse(dress)).toEqual(plainDress());
+    expect(db.prepare('SELECT name, at FROM ticks').all()).toEqual([{ name: 'answered', at: 9 }]);
   });
 
   it('changes nothing when it is up to date', () => {
@@ -47,7 +65,7 @@ describe('bringing data up to date', () => {
     expect(tables.length).toBeGreaterThan(10);
     expect(tables.filter(({ strict }) => strict === 0)).toEqual([]);
     db.exec(`
-      INSERT INTO doors VALUES ('d', 'p', 'n', '[]', 0);
+      INSERT INTO doors (id, public_id, name, sites, created_at) VALUES ('d', 'p', 'n', '[]', 0);
       INSERT INTO visitors VALUES ('v', 'd', 't', 0);
       INSERT INTO conversations VALUES ('c', 'd', 'v', 'waiting', 0, NULL, 0, '{}');
       INSERT INTO entries (conversation_id, id, kind, at, on_roll, body) VALUES ('c', 'e', 'here', 0, 0, '{}');

@@ -2,10 +2,10 @@ import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'preact/hooks';
-import { words } from '../wording/panel';
 import type { Conversation } from './conversation';
 import { keep, kept } from './door';
 import type { HeldFile } from './parcels';
+import { sayRefusal, useSay } from './view';
 
 const toHeld = (file: File): HeldFile => ({
   id: nanoid(),
@@ -16,7 +16,15 @@ const toHeld = (file: File): HeldFile => ({
 });
 
 /** Where the visitor writes. What is typed is kept on every stroke: a reload loses no word. */
-export const Composer = (props: { conversation: Conversation; door: string; isNote: boolean }) => {
+export const Composer = (props: {
+  conversation: Conversation;
+  door: string;
+  /** Which texts of the porch light's state the field and the button have. */
+  state: 'lit' | 'soon' | 'dark';
+  /** The visitor must agree first; what is typed meanwhile is nowhere but on the screen. */
+  isConsentMissing: boolean;
+}) => {
+  const say = useSay();
   const draftKey = `porch:draft:${props.door}`;
   const [text, setText] = useState(() => kept(draftKey) ?? '');
   const [files, setFiles] = useState<HeldFile[]>([]);
@@ -45,7 +53,7 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
   const change = (typed: string): void => {
     if (typed.length > TEXT_HELD_MOST) {
       if (field.current) field.current.value = text;
-      setProblem(words.tooMuch(typed.length));
+      setProblem(say('tooMuch', { length: typed.length, limit: MESSAGE_LONGEST }));
       return;
     }
     setText(typed);
@@ -58,13 +66,18 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
     const all = [...files, ...[...chosen].map(toHeld)];
     const tooLarge = all.find((file) => file.sizeBytes > FILE_LIMITS.largestBytes);
     const limit = FILE_LIMITS.largestBytes;
-    setProblem(tooLarge ? words.refusal({ code: 'too-large', limit }) : '');
+    setProblem(tooLarge ? sayRefusal(say, { code: 'too-large', limit }) : '');
     setFiles(all.filter((file) => file !== tooLarge).slice(0, FILE_LIMITS.most));
   };
 
   const send = (): void => {
+    if (props.isConsentMissing) {
+      setProblem(say('consentFirst'));
+      document.getElementById('consent')?.focus();
+      return;
+    }
     if (!canSend) {
-      if (over <= 0) setProblem(words.refusal({ code: 'text-empty' }));
+      if (over <= 0) setProblem(say('refused.empty'));
       return;
     }
     props.conversation.say(text, files);
@@ -75,7 +88,7 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
     field.current?.focus();
   };
 
-  const label = props.isNote ? words.writeNote : words.write;
+  const label = say(`field.${props.state}`);
   return (
     <form
       class="composer"
@@ -91,7 +104,7 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
               <bdi>{file.name}</bdi>
               <button
                 type="button"
-                aria-label={words.dropFile(file.name)}
+                aria-label={say('dropFile', { name: file.name })}
                 onClick={() => setFiles(files.filter((one) => one !== file))}
               >
                 ×
@@ -102,14 +115,14 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
       )}
       {(problem || over > 0) && (
         <p class="problem" role="alert">
-          {problem || words.tooLong(over)}
+          {problem || say('tooLong', { over })}
         </p>
       )}
       <div class="write">
         <button
           type="button"
           class="add"
-          aria-label={words.addFile}
+          aria-label={say('addFile')}
           onClick={() => chooser.current?.click()}
         >
           <svg viewBox="0 0 24 24" aria-hidden="true">
@@ -129,7 +142,8 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
         <textarea
           ref={field}
           rows={1}
-          dir="auto"
+          // An empty field is written from the side from which its language is.
+          dir={text ? 'auto' : undefined}
           value={text}
           aria-label={label}
           placeholder={label}
@@ -145,7 +159,7 @@ export const Composer = (props: { conversation: Conversation; door: string; isNo
           }}
         />
         <button type="submit" class="send" aria-disabled={!canSend}>
-          {props.isNote ? words.leaveNote : words.send}
+          {say(`send.${props.state}`)}
         </button>
       </div>
     </form>

@@ -1,5 +1,7 @@
 import type { ToVisitor } from '@porch/contract/visitor';
+import { type DoorView, plainDress, viewOf } from '@porch/core/dress';
 import { openConversation } from './conversation';
+import { keep } from './door';
 
 /** A socket to a server that the test plays. */
 class PlayedSocket {
@@ -59,9 +61,12 @@ const welcome = (seq = 0): ToVisitor => ({
   continues: seq > 0,
   hasOlder: false,
   reached: { hasSeq: 0, readSeq: 0 },
-  details: { name: '', email: '', phone: '' },
+  details: { name: '', email: '', phone: '', own: {} },
+  hasConsented: false,
   seq,
 });
+
+const idOf = (message?: { id?: string }): string => message?.id ?? '';
 
 const settled = () => jest.advanceTimersByTimeAsync(10);
 
@@ -79,8 +84,8 @@ describe('the visitor\u2019s side of the conversation', () => {
   });
   afterEach(() => jest.useRealTimers());
 
-  const open = () =>
-    openConversation({ door: 'door-of-tests', business: 'Quillfern', place: 'page' });
+  const open = (view: DoorView | null = null, door = 'door-of-tests') =>
+    openConversation({ door, place: 'page', view, isClosed: false });
 
   const openWelcome = async () => {
     const conversation = open();
@@ -132,7 +137,16 @@ describe('the visitor\u2019s side of the conversation', () => {
     latest().tell({
       say: 'entries',
       entries: [
-        { seq: 41, id: 'answer-41', at: 1, text: 'Hi', files: [], by: 'team', name: 'Maren' },
+        {
+          seq: 41,
+          id: 'answer-41',
+          at: 1,
+          text: 'Hi',
+          files: [],
+          by: 'team',
+          name: 'Maren',
+          face: null,
+        },
       ],
       seq: 42,
     });
@@ -166,6 +180,7 @@ describe('the visitor\u2019s side of the conversation', () => {
       files: [],
       by: 'team' as const,
       name: 'Maren',
+      face: null,
     };
     latest().tell({ say: 'entries', entries: [answer], seq: 70 });
     latest().tell({ say: 'entries', entries: [answer], seq: 70 });
@@ -188,5 +203,63 @@ describe('the visitor\u2019s side of the conversation', () => {
     await jest.advanceTimersByTimeAsync(3_100);
     conversation.typing();
     expect(latest().sent.filter((message) => message.do === 'typing')).toHaveLength(2);
+  });
+
+  describe('before there is anything to note it in', () => {
+    it('holds what somebody says of themselves, and sends it right after the first message', async () => {
+      const conversation = open(null, 'door-holding');
+      latest().open();
+      latest().tell(welcome());
+      await settled();
+      const taken = conversation.giveDetails({ name: 'Wren' });
+      const [asked] = latest().sent.filter((message) => message.do === 'check');
+      latest().tell({ say: 'taken', id: idOf(asked) });
+      expect(await taken).toBeNull();
+      expect(latest().sent.some((message) => message.do === 'details')).toBe(false);
+      conversation.say('Hello', []);
+      await settled();
+      const said = conversation.now().queue[0]?.id ?? '';
+      latest().tell({ say: 'taken', id: said });
+      await settled();
+      expect(latest().sent.at(-1)).toMatchObject({ do: 'details', name: 'Wren' });
+    });
+
+    it('says beside which field something is wrong, and notes nothing', async () => {
+      const conversation = open(null, 'door-checking');
+      latest().open();
+      latest().tell(welcome());
+      await settled();
+      const taken = conversation.giveDetails({ phone: '12' });
+      const [asked] = latest().sent.filter((message) => message.do === 'check');
+      latest().tell({
+        say: 'refused',
+        id: idOf(asked),
+        refusal: { code: 'phone-not-understood', field: 'phone' },
+      });
+      expect(await taken).toEqual({ code: 'phone-not-understood', field: 'phone' });
+      expect(conversation.now().held).toBeNull();
+    });
+  });
+
+  describe('where consent is asked', () => {
+    const asking = viewOf(
+      { ...plainDress(), consent: { isAsked: true, link: '' } },
+      { name: 'Quillfern', address: '', picture: null, people: [] },
+      'de',
+    );
+
+    it('writes nothing to the device before the tick, and says in which language it was given', async () => {
+      const conversation = open(asking, 'door-asking');
+      latest().open();
+      latest().tell(welcome());
+      await settled();
+      keep('porch:draft:door-asking', 'half a sentence');
+      expect(localStorage).toHaveLength(0);
+      conversation.agree();
+      expect(localStorage.getItem('porch:draft:door-asking')).toBe('half a sentence');
+      conversation.say('Hello', []);
+      await settled();
+      expect(latest().sent.at(-1)).toMatchObject({ do: 'say', text: 'Hello', consent: 'de' });
+    });
   });
 });

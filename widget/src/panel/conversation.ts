@@ -1,23 +1,32 @@
-import type { ToVisitor, VisitorPage } from '@porch/contract/visitor';
+import type { Refusal } from '@porch/contract/errors';
+import type { PanelPageData, ToVisitor, VisitorPage } from '@porch/contract/visitor';
+import type { DoorView } from '@porch/core/dress';
 import { nextLookAt, type QueueAction, ready } from '@porch/core/send-queue';
 import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
 import { connect } from './connection';
 import { createDelivery } from './deliver';
-import { createToken, type Door, keep, kept } from './door';
-import { type Event, firstModel, type Model, next, unreadCount } from './model';
-import { createShelf, type HeldFile, type Load, type PanelParcel } from './parcels';
+import { createToken, keep, kept, mayKeep } from './door';
+import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
+import { createShelf, type Given, type HeldFile, type Load, type PanelParcel } from './parcels';
+import { pretend } from './pretend';
 
 const TYPING_TOLD_EVERY_MS = 3_000;
 const LANE = 'conversation';
 
 /** The visitor's side of the conversation: model, connection and queue, without any drawing. */
-export const openConversation = ({ door, place }: Door) => {
+export const openConversation = ({ door, place, view, isClosed }: PanelPageData) => {
   let model: Model = firstModel;
   const watchers = new Set<(model: Model) => void>();
   const shelf = createShelf(door);
   const { token, store: storeToken } = createToken(door);
-  const isFramed = place === 'frame' && parent !== window;
+  const isFramed = place !== 'page' && parent !== window;
+  const isPretended = place === 'preview';
+  const agreedKey = `porch:agreed:${door}`;
+  const heldKey = `porch:held:${door}`;
+  let dressed: DoorView | null = place === 'frame' || place === 'page' ? view : null;
+  let agreedIn = kept(agreedKey);
+  let introduced: Given | null = null;
   let site = '';
   let page: { url: string; title: string } | null = null;
   let isShown = !isFramed;
@@ -43,6 +52,7 @@ export const openConversation = ({ door, place }: Door) => {
 
   /** Keeps on this device what the queue now holds of a parcel, or no longer holds. */
   const keepParcel = (id: string): void => {
+    if (isPretended) return;
     const parcel = model.queue.find((one) => one.id === id);
     if (!parcel) void shelf.remove(id);
     else void shelf.put(parcel);
@@ -63,6 +73,8 @@ export const openConversation = ({ door, place }: Door) => {
       if (!model.queue.some((parcel) => parcel.id === id)) keepParcel(id);
     }
     if (message.say === 'welcome') {
+      if (message.hasConsented) mayKeep(true);
+      introduce();
       changeQueue({ do: 'line-back' });
       tellWaypoint();
       pump();
@@ -75,6 +87,10 @@ export const openConversation = ({ door, place }: Door) => {
 
   const connection = (() => {
     const { protocol, host } = location;
+    if (isPretended) {
+      const changed = (isConnected: boolean) => change({ type: 'connected', isConnected });
+      return () => pretend(hear, changed, () => model.lamp);
+    }
     return () =>
       connect({
         url: `${protocol === 'https:' ? 'wss' : 'ws'}://${host}/door/${door}/live`,
@@ -96,6 +112,9 @@ export const openConversation = ({ door, place }: Door) => {
     send,
     get site() {
       return site;
+    },
+    get consent() {
+      return dressed?.consent ? agreedIn : null;
     },
   });
 
@@ -122,10 +141,44 @@ export const openConversation = ({ door, place }: Door) => {
     if (lookAt !== null) timer = window.setTimeout(pump, lookAt - Date.now());
   };
 
-  const add = (load: Load): void => {
+  const add = (...loads: Load[]): void => {
     storeToken();
-    changeQueue({ do: 'add', parcel: { id: nanoid(), lane: LANE, load, madeAt: Date.now() } });
+    for (const load of loads) {
+      changeQueue({ do: 'add', parcel: { id: nanoid(), lane: LANE, load, madeAt: Date.now() } });
+    }
     pump();
+  };
+
+  const hold = (held: Given | null): void => {
+    change({ type: 'held', held });
+    keep(heldKey, held ? JSON.stringify(held) : '');
+  };
+
+  const hasTalked = (): boolean =>
+    model.entries.length > 0 || model.queue.some(({ load }) => load.do === 'say');
+
+  /** What somebody says of themselves waits until there is a conversation to note it in. */
+  const give = (given: Given): void => {
+    if (hasTalked()) add({ do: 'details', ...given });
+    else hold({ ...model.held, ...given });
+  };
+
+  /** Who the website says is here, unless they said otherwise themselves. */
+  const introduce = (): void => {
+    if (!introduced || !model.isWelcome) return;
+    const known = shownDetails(model);
+    const given = {
+      ...(!known.name && introduced.name ? { name: introduced.name.slice(0, 80) } : {}),
+      ...(!known.email && introduced.email ? { email: introduced.email.slice(0, 254) } : {}),
+    };
+    introduced = null;
+    if (Object.keys(given).length > 0) give(given);
+  };
+
+  const putOn = (next: DoorView): void => {
+    dressed = next;
+    mayKeep(!isPretended && (!next.consent || agreedIn !== null || model.hasAgreed));
+    for (const watcher of watchers) watcher(model);
   };
 
   const noteReading = (): void => {
@@ -144,8 +197,11 @@ export const openConversation = ({ door, place }: Door) => {
   };
 
   const start = (): void => {
-    if (line) return;
+    if (line || isClosed) return;
     line = connection();
+    const held = kept(heldKey);
+    if (held) change({ type: 'held', held: JSON.parse(held) as Given });
+    if (isPretended) return;
     void shelf.all().then((parcels) => {
       for (const { id, lane, load, madeAt } of parcels) {
         change({ type: 'queue', action: { do: 'add', parcel: { id, lane, load, madeAt } } });
@@ -163,6 +219,12 @@ export const openConversation = ({ door, place }: Door) => {
       if (line) tellWaypoint();
       else start();
     }
+    if (message?.porch === 'view' && place !== 'frame') putOn(message.view);
+    if (message?.porch === 'person') {
+      introduced = { name: message.name, email: message.email };
+      introduce();
+    }
+    if (message?.porch === 'lamp' && isPretended) hear({ say: 'lamp', ...message });
     if (message?.porch === 'shown' || message?.porch === 'hidden') {
       isShown = message.porch === 'shown';
       if (isShown) dispatchEvent(new Event('porch:shown'));
@@ -170,6 +232,8 @@ export const openConversation = ({ door, place }: Door) => {
     }
   });
   document.addEventListener('visibilitychange', noteReading);
+  if (dressed) putOn(dressed);
+  if (agreedIn !== null) change({ type: 'agreed' });
   if (isFramed) parent.postMessage({ porch: 'ready' } satisfies FromFrame, '*');
   else start();
 
@@ -180,8 +244,26 @@ export const openConversation = ({ door, place }: Door) => {
       return () => watchers.delete(watcher);
     },
     isFramed,
-    say: (text: string, files: HeldFile[]): void => add({ do: 'say', text, files, page }),
-    giveDetails: (details: Partial<Model['details']>): void => add({ do: 'details', ...details }),
+    isClosed,
+    view: (): DoorView | null => dressed,
+    say: (text: string, files: HeldFile[]): void => {
+      const { held } = model;
+      add({ do: 'say', text, files, page }, ...(held ? [{ do: 'details' as const, ...held }] : []));
+      if (held) hold(null);
+    },
+    /** Notes who the visitor is; gives what is wrong with it, or null when it is taken. */
+    giveDetails: async (given: Given): Promise<Refusal | null> => {
+      const refusal = model.isConnected ? await delivery.check(nanoid(), given) : null;
+      if (!refusal) give(given);
+      return refusal;
+    },
+    /** The visitor agrees that what they write is kept. */
+    agree: (): void => {
+      agreedIn = dressed?.language ?? '';
+      mayKeep(!isPretended);
+      keep(agreedKey, agreedIn);
+      change({ type: 'agreed' });
+    },
     retry: (id: string): void => {
       changeQueue({ do: 'retry', id });
       pump();

@@ -1,6 +1,6 @@
 import { isErrorCode, isWorthRetrying, type Refusal } from '@porch/contract/errors';
 import type { FromVisitor } from '@porch/contract/visitor';
-import type { HeldFile, PanelParcel } from './parcels';
+import type { Given, HeldFile, PanelParcel } from './parcels';
 
 /** What became of an attempt to send. */
 export type Outcome = 'arrived' | 'not-now' | Refusal;
@@ -11,8 +11,17 @@ export interface Errand {
   door: string;
   token: string;
   site: string;
+  /** In which language the visitor agreed to be kept; null: they were not asked. */
+  consent: string | null;
   send(message: FromVisitor): boolean;
 }
+
+const toDetails = ({ name, email, phone, own }: Given) => ({
+  name,
+  email,
+  phone,
+  own: own && Object.entries(own).map(([id, value]) => ({ id, value })),
+});
 
 const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
   try {
@@ -23,6 +32,7 @@ const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
         'content-type': 'application/octet-stream',
         'x-file-name': encodeURIComponent(file.name),
         'x-site': errand.site,
+        ...(errand.consent ? { 'x-consent': errand.consent } : {}),
       },
       body: file.blob,
     });
@@ -55,8 +65,7 @@ export const createDelivery = (errand: Errand) => {
 
   const deliver = async ({ id, load }: PanelParcel): Promise<Outcome> => {
     if (load.do === 'details') {
-      const { name, email, phone } = load;
-      const message: FromVisitor = { do: 'details', id, name, email, phone };
+      const message: FromVisitor = { ...toDetails(load), do: 'details', id };
       const outcome = errand.send(message) ? await awaitAnswer(id) : 'not-now';
       // A crowd passes; what somebody said of themselves waits without being asked for again.
       return typeof outcome === 'object' && outcome.code === 'too-many' ? 'not-now' : outcome;
@@ -66,13 +75,20 @@ export const createDelivery = (errand: Errand) => {
       if (outcome !== 'arrived') return outcome;
     }
     const fileIds = load.files.map((file) => file.id);
-    const message: FromVisitor = { do: 'say', id, text: load.text, fileIds, page: load.page };
+    const { text, page } = load;
+    const message: FromVisitor = { do: 'say', id, text, fileIds, page, consent: errand.consent };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };
 
   return {
     deliver,
     settle,
+    /** Asks whether details could be kept; null when they could, or when nobody can be asked now. */
+    check: async (id: string, given: Given): Promise<Refusal | null> => {
+      if (!errand.send({ ...toDetails(given), do: 'check', id })) return null;
+      const outcome = await awaitAnswer(id);
+      return typeof outcome === 'object' && outcome.code !== 'too-many' ? outcome : null;
+    },
     /** The line broke: nothing more will be heard of what was on its way. */
     giveUp: (): void => {
       for (const id of [...waiting.keys()]) settle(id, 'not-now');

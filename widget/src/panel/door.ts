@@ -1,21 +1,15 @@
+import type { PanelPageData } from '@porch/contract/visitor';
 import { isVisitorToken } from '@porch/core/ids';
 
-export interface Door {
-  door: string;
-  business: string;
-  /** In a frame on a website, or on a page of our own. */
-  place: 'frame' | 'page';
-}
-
 /** What the page was served with. */
-export const readDoor = (): Door =>
-  JSON.parse(document.getElementById('door')?.textContent ?? '{}') as Door;
+export const readDoor = (): PanelPageData =>
+  JSON.parse(document.getElementById('door')?.textContent ?? '{}') as PanelPageData;
 
 /** Kept for this visitor on this device; without storage it lasts as long as the page. */
 const memory = new Map<string, string>();
+const permission = { isGiven: true };
 
-export const keep = (key: string, value: string): void => {
-  memory.set(key, value);
+const store = (key: string, value: string): void => {
   try {
     localStorage.setItem(key, value);
   } catch {
@@ -23,12 +17,24 @@ export const keep = (key: string, value: string): void => {
   }
 };
 
+export const keep = (key: string, value: string): void => {
+  memory.set(key, value);
+  if (permission.isGiven) store(key, value);
+};
+
 export const kept = (key: string): string | null => {
   try {
-    return localStorage.getItem(key) ?? memory.get(key) ?? null;
+    const stored = localStorage.getItem(key);
+    return (permission.isGiven ? stored : memory.get(key)) ?? memory.get(key) ?? stored;
   } catch {
     return memory.get(key) ?? null;
   }
+};
+
+/** Until the visitor agrees, nothing of theirs is written to this device; what was held is, once they do. */
+export const mayKeep = (isGiven: boolean): void => {
+  permission.isGiven = isGiven;
+  if (isGiven) for (const [key, value] of memory) store(key, value);
 };
 
 const toBase64Url = (bytes: Uint8Array): string =>

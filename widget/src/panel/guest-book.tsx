@@ -1,92 +1,192 @@
-import { looksLikeEmail, looksLikePhone } from '@porch/core/text';
+import type { KnownDetails } from '@porch/contract/visitor';
+import type { ShownField, ShownGuestBook } from '@porch/core/dress';
+import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import {
+  EMAIL_LONGEST,
+  looksLikeEmail,
+  looksLikePhone,
+  NAME_LONGEST,
+  PHONE_LONGEST,
+} from '@porch/core/text';
 import { useState } from 'preact/hooks';
-import { words } from '../wording/panel';
 import type { Conversation } from './conversation';
 import { keep, kept } from './door';
 import { type Model, shownDetails } from './model';
+import type { Given } from './parcels';
+import { type Say, sayRefusal, useSay } from './view';
 
-const text = words.guest;
+const TICKED = 'yes';
 
-const Field = (props: {
-  name: 'name' | 'email' | 'phone';
-  type: string;
-  complete: string;
-  value: string;
-  problem: string;
-}) => (
-  <div class="field">
-    <label for={`guest-${props.name}`}>{text[props.name]}</label>
+type State = 'lit' | 'soon' | 'dark';
+
+const longest = { name: NAME_LONGEST, email: EMAIL_LONGEST, phone: PHONE_LONGEST };
+const inputTypes = { name: 'text', email: 'email', phone: 'tel' } as const;
+const completes = { name: 'name', email: 'email', phone: 'tel' } as const;
+
+const isKnownField = (kind: ShownField['kind']): kind is 'name' | 'email' | 'phone' =>
+  kind === 'name' || kind === 'email' || kind === 'phone';
+
+const answerTo = (details: KnownDetails, { id, kind }: ShownField): string =>
+  isKnownField(kind) ? details[kind] : (details.own[id] ?? '');
+
+/** Whether what a page of the guest book asks for is known: all that is needed, and anything at all. */
+export const isAnswered = ({ fields }: ShownGuestBook, details: KnownDetails, isNote: boolean) => {
+  const reach = fields.filter(({ kind }) => kind === 'email' || kind === 'phone');
+  const wanted = isNote && reach.length > 0 ? reach : fields;
+  return (
+    fields.every((field) => !field.isRequired || answerTo(details, field) !== '') &&
+    wanted.some((field) => answerTo(details, field) !== '')
+  );
+};
+
+const Control = (props: { field: ShownField; value: string; problem: string }) => {
+  const { field, value, problem } = props;
+  const say = useSay();
+  const id = `guest-${field.id}`;
+  const common = {
+    id,
+    name: field.id,
+    'aria-invalid': problem !== '',
+    'aria-required': field.isRequired,
+    'aria-describedby': problem ? `problem-${field.id}` : undefined,
+  };
+  if (field.kind === 'choice') {
+    return (
+      <select {...common}>
+        <option value="">{say('choose')}</option>
+        {field.choices.map((choice) => (
+          <option key={choice.value} value={choice.value} selected={choice.value === value}>
+            {choice.text}
+          </option>
+        ))}
+      </select>
+    );
+  }
+  if (field.kind === 'tick') {
+    return <input {...common} type="checkbox" value={TICKED} defaultChecked={value === TICKED} />;
+  }
+  const known = isKnownField(field.kind) ? field.kind : null;
+  return (
     <input
-      id={`guest-${props.name}`}
-      name={props.name}
-      type={props.type}
-      autocomplete={props.complete}
-      defaultValue={props.value}
-      maxLength={props.name === 'phone' ? 32 : props.name === 'name' ? 80 : 254}
-      aria-invalid={props.problem !== ''}
-      aria-describedby={props.problem ? `problem-${props.name}` : undefined}
+      {...common}
+      type={known ? inputTypes[known] : 'text'}
+      autocomplete={known ? completes[known] : 'off'}
+      dir={known === 'name' || !known ? 'auto' : 'ltr'}
+      defaultValue={value}
+      maxLength={known ? longest[known] : DRESS_LIMITS.textLongest}
     />
-    {props.problem && (
-      <span class="problem" id={`problem-${props.name}`} role="alert">
-        {props.problem}
-      </span>
-    )}
-  </div>
-);
+  );
+};
 
-/** Asks lightly who writes; while nobody is in, how to reach them. Skipping is always possible. */
+const Field = (props: { field: ShownField; value: string; problem: string }) => {
+  const say = useSay();
+  const { field, problem } = props;
+  return (
+    <div class={field.kind === 'tick' ? 'field tick' : 'field'}>
+      <label for={`guest-${field.id}`}>
+        <span dir="auto">{field.label}</span>
+        {field.isRequired && <small> {say('needed')}</small>}
+      </label>
+      <Control {...props} />
+      {problem && (
+        <span class="problem" id={`problem-${field.id}`} role="alert">
+          {problem}
+        </span>
+      )}
+    </div>
+  );
+};
+
+/** What is wrong with what was typed, by field; nothing when all is well as far as can be told here. */
+const problemsIn = (
+  fields: readonly ShownField[],
+  typed: ReadonlyMap<string, string>,
+  isNote: boolean,
+  say: Say,
+): Record<string, string> => {
+  const found: Record<string, string> = {};
+  for (const { id, kind, isRequired } of fields) {
+    const text = typed.get(id) ?? '';
+    if (isRequired && !text) found[id] = say('missing');
+    if (kind === 'email' && text && !looksLikeEmail(text)) found[id] = say('refused.email');
+    if (kind === 'phone' && text && !looksLikePhone(text)) found[id] = say('refused.phone');
+  }
+  const reach = fields.filter(({ kind }) => kind === 'email' || kind === 'phone');
+  const [first] = reach;
+  if (isNote && first && !found[first.id] && reach.every(({ id }) => !typed.get(id))) {
+    found[first.id] = say('reach');
+  }
+  return found;
+};
+
+const toGiven = (fields: readonly ShownField[], typed: ReadonlyMap<string, string>): Given => {
+  const own: Record<string, string> = {};
+  const given: Given = {};
+  for (const { id, kind } of fields) {
+    if (isKnownField(kind)) given[kind] = typed.get(id) ?? '';
+    else own[id] = typed.get(id) ?? '';
+  }
+  return Object.keys(own).length > 0 ? { ...given, own } : given;
+};
+
+/** Asks who writes, as the owner wants it asked; what is not required can be skipped. */
 export const GuestBook = (props: {
   conversation: Conversation;
   model: Model;
   door: string;
-  isNote: boolean;
+  page: ShownGuestBook;
+  state: State;
 }) => {
-  const { conversation, isNote } = props;
+  const { conversation, state, page } = props;
+  const say = useSay();
   const details = shownDetails(props.model);
+  const isNote = state !== 'lit';
   const skippedKey = `porch:skipped:${props.door}:${isNote ? 'note' : 'lit'}`;
-  const isKnown = isNote
-    ? Boolean(details.email || details.phone)
-    : Boolean(details.name || details.email || details.phone);
-  const [isOpen, setOpen] = useState(() => kept(skippedKey) !== 'yes');
+  const mustAnswer = page.fields.some(({ isRequired }) => isRequired);
+  const [isOpen, setOpen] = useState(() => mustAnswer || kept(skippedKey) !== 'yes');
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [isChanging, setChanging] = useState(false);
 
-  if (isKnown && !isChanging) {
+  if (isAnswered(page, details, isNote) && !isChanging) {
     const how = details.email || details.phone;
     return (
       <p class="known">
-        {how ? text.saved(how) : text.savedName}{' '}
+        {how ? say('reachable', { how }) : say('thanks')}{' '}
         <button type="button" class="plain" onClick={() => setChanging(true)}>
-          {text.change}
+          {say('change')}
         </button>
       </p>
     );
   }
   if (!isOpen && !isChanging) return null;
 
-  const save = (form: HTMLFormElement): void => {
-    const data = new FormData(form);
-    const typed = (name: string): string => String(data.get(name) ?? '').trim();
-    const given = { name: typed('name'), email: typed('email'), phone: typed('phone') };
-    const found: Record<string, string> = {};
-    if (given.email && !looksLikeEmail(given.email)) {
-      found.email = words.refusal({ code: 'email-not-understood' });
-    }
-    if (given.phone && !looksLikePhone(given.phone)) {
-      found.phone = words.refusal({ code: 'phone-not-understood' });
-    }
-    if (isNote && !given.email && !given.phone) found.email = text.reach;
-    setProblems(found);
-    if (Object.keys(found).length > 0) return;
-    setChanging(false);
-    if (given.name || given.email || given.phone) conversation.giveDetails(given);
-    else skip();
-  };
-
   const skip = (): void => {
     keep(skippedKey, 'yes');
     setOpen(false);
     setChanging(false);
+  };
+
+  const save = async (form: HTMLFormElement): Promise<void> => {
+    const data = new FormData(form);
+    const typed = new Map(
+      page.fields.map(({ id }) => [id, String(data.get(id) ?? '').trim()] as const),
+    );
+    const found = problemsIn(page.fields, typed, isNote, say);
+    setProblems(found);
+    if (Object.keys(found).length > 0) return;
+    if ([...typed.values()].every((text) => !text)) {
+      skip();
+      return;
+    }
+    const refusal = await conversation.giveDetails(toGiven(page.fields, typed));
+    if (!refusal) {
+      setChanging(false);
+      return;
+    }
+    const field = page.fields.find(
+      ({ id, kind }) => id === refusal.field || kind === refusal.field,
+    );
+    setProblems({ [field?.id ?? page.fields[0]?.id ?? '']: sayRefusal(say, refusal) });
   };
 
   return (
@@ -96,35 +196,30 @@ export const GuestBook = (props: {
       aria-labelledby="guest-title"
       onSubmit={(event) => {
         event.preventDefault();
-        save(event.currentTarget);
+        void save(event.currentTarget);
       }}
     >
-      <h2 id="guest-title">{isNote ? text.titleNote : text.titleLit}</h2>
-      <p>{isNote ? text.moreNote : text.moreLit}</p>
-      <Field name="name" type="text" complete="name" value={details.name} problem="" />
-      <Field
-        name="email"
-        type="email"
-        complete="email"
-        value={details.email}
-        problem={problems.email ?? ''}
-      />
-      {isNote && (
+      <h2 id="guest-title" dir="auto">
+        {say(`guestTitle.${state}`)}
+      </h2>
+      <p dir="auto">{say(`guestIntro.${state}`)}</p>
+      {page.fields.map((field) => (
         <Field
-          name="phone"
-          type="tel"
-          complete="tel"
-          value={details.phone}
-          problem={problems.phone ?? ''}
+          key={field.id}
+          field={field}
+          value={answerTo(details, field)}
+          problem={problems[field.id] ?? ''}
         />
-      )}
+      ))}
       <div class="row">
         <button type="submit" class="send">
-          {text.save}
+          {say('save')}
         </button>
-        <button type="button" class="plain" onClick={skip}>
-          {text.skip}
-        </button>
+        {!mustAnswer && (
+          <button type="button" class="plain" onClick={skip}>
+            {say('skip')}
+          </button>
+        )}
       </div>
     </form>
   );

@@ -3,25 +3,26 @@ import { lampAt } from '@porch/core/lamp';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { lampBody, lampGlass } from '../glyphs';
-import { words } from '../wording/panel';
 import { Composer } from './composer';
+import { Consent } from './consent';
 import { type Conversation, openConversation } from './conversation';
-import { type Door, readDoor } from './door';
-import { GuestBook } from './guest-book';
-import type { Model } from './model';
-import { Roll } from './slips';
+import { readDoor } from './door';
+import { Face } from './face';
+import { GuestBook, isAnswered } from './guest-book';
+import { type Model, shownDetails } from './model';
+import { clockTime, Roll } from './slips';
+import { useSay, useView, View, wear } from './view';
 
 const TYPING_SHOWN_MS = 6_000;
+const FACES_MOST = 3;
 
-const lampWords = (model: Model, now: number): { state: string; title: string; more: string } => {
+type State = 'lit' | 'soon' | 'dark';
+
+/** What the light shows, as the texts call it, and the time that they may name. */
+const lampOf = (model: Model, now: number, language: string): { state: State; time: string } => {
   const lamp = lampAt(model.lamp, now + model.offsetMs);
-  if (lamp.state === 'lit') return { state: 'lit', title: words.lit, more: words.litMore };
-  if (lamp.state === 'dark') return { state: 'dark', title: words.dark, more: words.darkMore };
-  const time = new Date(lamp.until - model.offsetMs).toLocaleTimeString([], {
-    hour: '2-digit',
-    minute: '2-digit',
-  });
-  return { state: 'back-soon', title: words.backSoon(time), more: words.backSoonMore };
+  if (lamp.state !== 'back-soon') return { state: lamp.state, time: '' };
+  return { state: 'soon', time: clockTime(lamp.until - model.offsetMs, language) };
 };
 
 const useModel = (conversation: Conversation): Model => {
@@ -46,6 +47,7 @@ const LargePicture = (props: {
   close: () => void;
 }) => {
   const dialog = useRef<HTMLDialogElement>(null);
+  const say = useSay();
   const [source, setSource] = useState<string | null>(null);
   const [isMissing, setMissing] = useState(false);
   useEffect(() => {
@@ -58,24 +60,93 @@ const LargePicture = (props: {
   return (
     <dialog ref={dialog} class="large" aria-label={props.file.name} onClose={props.close}>
       <button type="button" class="plain" onClick={() => dialog.current?.close()}>
-        {words.closePicture}
+        {say('closePicture')}
       </button>
       {source && <img src={source} alt={props.file.name} />}
-      {!source && <p>{isMissing ? words.missingPicture : words.loadingPicture}</p>}
+      {!source && <p>{say(isMissing ? 'missingPicture' : 'loadingPicture')}</p>}
     </dialog>
   );
 };
 
-const Panel = ({ conversation, door }: { conversation: Conversation; door: Door }) => {
+/** Whose door it is, and whether somebody is in. */
+const Head = (props: { conversation: Conversation; state: State; time: string }) => {
+  const { business, look } = useView();
+  const say = useSay();
+  return (
+    <header>
+      {look.face !== 'none' && (
+        <Face
+          name={business.name}
+          url={look.face === 'picture' ? (business.picture?.url ?? null) : null}
+          shape={business.picture?.shape ?? 'square'}
+        />
+      )}
+      <svg class={props.state} viewBox="0 0 24 24" aria-hidden="true">
+        <path class="glass" d={lampGlass} />
+        <path d={lampBody} />
+      </svg>
+      <div>
+        <h1 dir="auto">{business.name}</h1>
+        <p role="status" dir="auto">
+          {say(`title.${props.state}`, { time: props.time })}
+        </p>
+      </div>
+      {props.conversation.isFramed && (
+        <button type="button" class="plain close" onClick={props.conversation.close}>
+          {say('close')}
+        </button>
+      )}
+    </header>
+  );
+};
+
+const Sign = ({ state, time }: { state: State; time: string }) => {
+  const { business } = useView();
+  const say = useSay();
+  const people = business.people.slice(0, FACES_MOST);
+  return (
+    <>
+      {people.length > 0 && (
+        <ul class="people">
+          {people.map((person) => (
+            <li key={person.name}>
+              <Face name={person.name} url={person.face} />
+              <span dir="auto">{person.name}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p class="sign" dir="auto">
+        {say(`sign.${state}`, { time })}
+      </p>
+      {state !== 'lit' && business.address && (
+        <p class="sign">
+          <a href={`mailto:${business.address}`}>{say('write', { address: business.address })}</a>
+        </p>
+      )}
+    </>
+  );
+};
+
+const Panel = ({ conversation, door }: { conversation: Conversation; door: string }) => {
   const model = useModel(conversation);
+  const view = useView();
+  const say = useSay();
   const now = useNow();
   const [large, setLarge] = useState<FileMention | null>(null);
   const end = useRef<HTMLDivElement>(null);
-  const lamp = lampWords(model, now);
-  const isNote = lamp.state !== 'lit';
+  const { state, time } = lampOf(model, now, view.language);
+  const isNote = state !== 'lit';
+  const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
   const hasTalked = model.entries.length > 0;
   const said = model.entries.length + model.queue.length;
   const isTyping = model.typing !== null && now - model.typing.at < TYPING_SHOWN_MS;
+  const isConsentMissing = view.consent !== null && !model.hasAgreed;
+  const isAskedFirst = page.when === 'before' && !hasTalked && said === 0;
+  const mustAnswerFirst =
+    isAskedFirst &&
+    page.fields.some(({ isRequired }) => isRequired) &&
+    !isAnswered(page, shownDetails(model), isNote);
 
   const newest = `${said} ${isTyping} ${hasTalked}`;
   useEffect(() => {
@@ -90,47 +161,54 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: Door 
     return () => removeEventListener('keydown', close);
   }, [conversation]);
 
+  if (conversation.isClosed) {
+    return (
+      <div class="panel">
+        <Head conversation={conversation} state="dark" time="" />
+        <p class="scroll">{say('closed')}</p>
+      </div>
+    );
+  }
   return (
     <div class="panel">
-      <header>
-        <svg class={lamp.state} viewBox="0 0 24 24" aria-hidden="true">
-          <path class="glass" d={lampGlass} />
-          <path d={lampBody} />
-        </svg>
-        <div>
-          <h1 dir="auto">{door.business}</h1>
-          <p role="status">{lamp.title}</p>
-        </div>
-        {conversation.isFramed && (
-          <button type="button" class="plain close" onClick={conversation.close}>
-            {words.close}
-          </button>
-        )}
-      </header>
+      <Head conversation={conversation} state={state} time={time} />
       <div class="scroll">
-        <p class="sign">{lamp.more}</p>
-        {said === 0 && <p class="empty">{isNote ? words.emptyNote : words.emptyLit}</p>}
+        <Sign state={state} time={time} />
+        {said === 0 && !mustAnswerFirst && (
+          <p class="empty" dir="auto">
+            {say(`empty.${state}`, { time })}
+          </p>
+        )}
         <Roll conversation={conversation} model={model} open={setLarge} />
         <p class="typing" role="status">
-          {isTyping ? words.typing(model.typing?.name ?? '') : ''}
+          {isTyping ? say('typing', { name: model.typing?.name ?? '' }) : ''}
         </p>
-        {hasTalked && (
+        {page.when !== 'never' && (hasTalked || isAskedFirst) && (
           <GuestBook
             key={isNote ? 'note' : 'lit'}
             conversation={conversation}
             model={model}
-            door={door.door}
-            isNote={isNote}
+            door={door}
+            page={page}
+            state={state}
           />
         )}
         <div ref={end} />
       </div>
       {model.isWelcome && !model.isConnected && (
         <p class="offline" role="status">
-          {words.offline}
+          {say('offline')}
         </p>
       )}
-      <Composer conversation={conversation} door={door.door} isNote={isNote} />
+      {isConsentMissing && <Consent conversation={conversation} />}
+      {!mustAnswerFirst && (
+        <Composer
+          conversation={conversation}
+          door={door}
+          state={state}
+          isConsentMissing={isConsentMissing}
+        />
+      )}
       {large && (
         <LargePicture conversation={conversation} file={large} close={() => setLarge(null)} />
       )}
@@ -138,6 +216,21 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: Door 
   );
 };
 
+/** The panel as it is dressed; a draft's dress comes from the page around it, and may change. */
+const Dressed = ({ conversation, door }: { conversation: Conversation; door: string }) => {
+  const [view, setView] = useState(conversation.view);
+  useEffect(() => conversation.watch(() => setView(conversation.view())), [conversation]);
+  if (!view) return null;
+  wear(view);
+  return (
+    <View.Provider value={view}>
+      <Panel conversation={conversation} door={door} />
+    </View.Provider>
+  );
+};
+
 const door = readDoor();
 const root = document.getElementById('panel');
-if (root) render(<Panel conversation={openConversation(door)} door={door} />, root);
+if (root) {
+  render(<Dressed conversation={openConversation(door)} door={door.door} />, root);
+}

@@ -18,6 +18,7 @@ const entry = (seq: number, by: 'visitor' | 'team' = 'visitor'): VisitorEntry =>
   files: [],
   by,
   name: by === 'team' ? 'Maren' : '',
+  face: null,
 });
 
 const after = (...events: Event[]): Model => events.reduce(next, firstModel);
@@ -33,7 +34,8 @@ const welcome = (entries: VisitorEntry[], continues = false): Event => ({
     continues,
     hasOlder: false,
     reached: { hasSeq: 0, readSeq: 0 },
-    details: { name: '', email: '', phone: '' },
+    details: { name: '', email: '', phone: '', own: {} },
+    hasConsented: false,
     seq: entries.at(-1)?.seq ?? 0,
   },
 });

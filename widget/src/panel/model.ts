@@ -8,7 +8,7 @@ import type {
 } from '@porch/contract/visitor';
 import { type LampSetting, lit } from '@porch/core/lamp';
 import { type Queue, type QueueAction, step } from '@porch/core/send-queue';
-import type { Load } from './parcels';
+import type { Given, Load } from './parcels';
 
 /** Everything that the panel shows; changed only by `next`. */
 export interface Model {
@@ -17,6 +17,10 @@ export interface Model {
   seq: number;
   reached: Reached;
   details: KnownDetails;
+  /** What was said of themselves before there was anything to say it in. */
+  held: Given | null;
+  /** The visitor agreed to be kept, here or before. */
+  hasAgreed: boolean;
   lamp: LampSetting;
   /** The server's clock less this device's, in milliseconds: a phone's clock may be an hour off. */
   offsetMs: number;
@@ -32,7 +36,9 @@ export const firstModel: Model = {
   hasOlder: false,
   seq: 0,
   reached: { hasSeq: 0, readSeq: 0 },
-  details: { name: '', email: '', phone: '' },
+  details: { name: '', email: '', phone: '', own: {} },
+  held: null,
+  hasAgreed: false,
   lamp: lit,
   offsetMs: 0,
   isConnected: false,
@@ -47,6 +53,8 @@ export type Event =
   | { type: 'older'; page: VisitorPage }
   | { type: 'queue'; action: QueueAction<Load> }
   | { type: 'refused'; id: string; refusal: Refusal }
+  | { type: 'held'; held: Given | null }
+  | { type: 'agreed' }
   | { type: 'connected'; isConnected: boolean };
 
 /** Entries by seq, each once, whichever way they came. */
@@ -59,22 +67,26 @@ export const merge = (
   return [...bySeq.values()].sort((a, b) => a.seq - b.seq);
 };
 
-const withGiven = (known: KnownDetails, load: Load): KnownDetails => {
-  if (load.do !== 'details') return known;
-  const { name = known.name, email = known.email, phone = known.phone } = load;
-  return { name, email, phone };
+const withGiven = (known: KnownDetails, load: Given): KnownDetails => {
+  const { name = known.name, email = known.email, phone = known.phone, own } = load;
+  return { name, email, phone, own: { ...known.own, ...own } };
 };
 
 /** What the visitor said of themselves, with what still waits to be sent: they need not say it twice. */
-export const shownDetails = ({ details, queue }: Model): KnownDetails =>
+export const shownDetails = ({ details, queue, held }: Model): KnownDetails =>
   queue
     .filter(({ state }) => state !== 'failed')
-    .reduce((known, { load }) => withGiven(known, load), details);
+    .reduce(
+      (known, { load }) => (load.do === 'details' ? withGiven(known, load) : known),
+      withGiven(details, held ?? {}),
+    );
 
 /** Details that have arrived are the server's from now on. */
 const withArrived = (model: Model, action: QueueAction<Load>): KnownDetails => {
   const parcel = action.do === 'arrived' && model.queue.find(({ id }) => id === action.id);
-  return parcel ? withGiven(model.details, parcel.load) : model.details;
+  return parcel && parcel.load.do === 'details'
+    ? withGiven(model.details, parcel.load)
+    : model.details;
 };
 
 /** What the server has is no longer waiting here. */
@@ -96,6 +108,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         seq: message.seq,
         reached: message.reached,
         details: message.details,
+        hasAgreed: model.hasAgreed || message.hasConsented,
         lamp: message.lamp,
         offsetMs: message.now - now,
         isWelcome: true,
@@ -145,6 +158,10 @@ export const next = (model: Model, event: Event): Model => {
         queue: step(model.queue, { do: 'refused', id: event.id, reason: event.refusal.code }),
         refusals: { ...model.refusals, [event.id]: event.refusal },
       };
+    case 'held':
+      return { ...model, held: event.held };
+    case 'agreed':
+      return { ...model, hasAgreed: true };
     case 'connected':
       return { ...model, isConnected: event.isConnected };
   }

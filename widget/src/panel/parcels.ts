@@ -12,7 +12,15 @@ export interface HeldFile {
 
 export type Load =
   | { do: 'say'; text: string; files: HeldFile[]; page: { url: string; title: string } | null }
-  | { do: 'details'; name?: string; email?: string; phone?: string };
+  | ({ do: 'details' } & Given);
+
+/** What a visitor says of themselves; `own` are answers to the door's own questions, by id. */
+export interface Given {
+  name?: string;
+  email?: string;
+  phone?: string;
+  own?: Record<string, string>;
+}
 
 export type PanelParcel = Parcel<Load>;
 

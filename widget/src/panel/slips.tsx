@@ -4,21 +4,26 @@ import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import { Fragment } from 'preact';
 import { useEffect, useState } from 'preact/hooks';
-import { words } from '../wording/panel';
 import type { Conversation } from './conversation';
+import { Face } from './face';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
+import { type Say, sayRefusal, useSay, useView } from './view';
 
-const clockTime = (at: number): string =>
-  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+export const clockTime = (at: number, language: string): string =>
+  new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit' });
 
-const dayOf = (at: number, now: number): string => {
+const dayOf = (at: number, now: number, say: Say, language: string): string => {
   const days = Math.round(
     (new Date(now).setHours(0, 0, 0, 0) - new Date(at).setHours(0, 0, 0, 0)) / 86_400_000,
   );
-  if (days === 0) return words.today;
-  if (days === 1) return words.yesterday;
-  return new Date(at).toLocaleDateString([], { weekday: 'short', day: 'numeric', month: 'short' });
+  if (days === 0) return say('today');
+  if (days === 1) return say('yesterday');
+  return new Date(at).toLocaleDateString(language, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  });
 };
 
 const Words = ({ text }: { text: string }) => (
@@ -41,6 +46,7 @@ const Picture = (props: {
   open: (file: FileMention) => void;
 }) => {
   const { conversation, file } = props;
+  const say = useSay();
   const [source, setSource] = useState<string | null | undefined>();
   useEffect(() => {
     let made: string | null = null;
@@ -54,13 +60,13 @@ const Picture = (props: {
       if (made) URL.revokeObjectURL(made);
     };
   }, [conversation, file.id]);
-  if (source === null) return <p class="missing">{words.missingPicture}</p>;
+  if (source === null) return <p class="missing">{say('missingPicture')}</p>;
   const { width = 4, height = 3 } = file.picture ?? {};
   return (
     <button
       type="button"
       class="picture"
-      aria-label={words.openPicture(file.name)}
+      aria-label={say('openPicture', { name: file.name })}
       onClick={() => props.open(file)}
     >
       <img src={source} alt="" width={width} height={height} />
@@ -82,35 +88,43 @@ const Files = (props: {
   conversation: Conversation;
   files: readonly FileMention[];
   open: (file: FileMention) => void;
-}) => (
-  <>
-    {props.files.map((file) =>
-      file.picture ? (
-        <Picture key={file.id} {...props} file={file} />
-      ) : (
-        <button
-          key={file.id}
-          type="button"
-          class="file"
-          aria-label={words.download(file.name, sizeText(file.sizeBytes))}
-          onClick={() => void download(props.conversation, file)}
-        >
-          <bdi>{file.name}</bdi> <span>{sizeText(file.sizeBytes)}</span>
-        </button>
-      ),
-    )}
-  </>
-);
+}) => {
+  const say = useSay();
+  return (
+    <>
+      {props.files.map((file) =>
+        file.picture ? (
+          <Picture key={file.id} {...props} file={file} />
+        ) : (
+          <button
+            key={file.id}
+            type="button"
+            class="file"
+            aria-label={say('download', { name: file.name, size: sizeText(file.sizeBytes) })}
+            onClick={() => void download(props.conversation, file)}
+          >
+            <bdi>{file.name}</bdi> <span>{sizeText(file.sizeBytes)}</span>
+          </button>
+        ),
+      )}
+    </>
+  );
+};
 
-const Top = (props: { who: string; at: number; state?: MessageState }) => (
-  <p class="top">
-    <b dir="auto">{props.who}</b>{' '}
-    <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at)}</time>
-    {props.state && props.state !== 'failed' && (
-      <span class={`state ${props.state}`}>{words[props.state]}</span>
-    )}
-  </p>
-);
+const Top = (props: { who: string; face?: string | null; at: number; state?: MessageState }) => {
+  const say = useSay();
+  const { language } = useView();
+  return (
+    <p class="top">
+      {props.face !== undefined && <Face name={props.who} url={props.face} />}
+      <b dir="auto">{props.who}</b>{' '}
+      <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at, language)}</time>
+      {props.state && props.state !== 'failed' && (
+        <span class={`state ${props.state}`}>{say(props.state)}</span>
+      )}
+    </p>
+  );
+};
 
 const Slip = (props: {
   conversation: Conversation;
@@ -119,11 +133,17 @@ const Slip = (props: {
   open: (file: FileMention) => void;
 }) => {
   const { entry, model } = props;
+  const say = useSay();
   const isMine = entry.by === 'visitor';
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   return (
     <li class={`slip ${entry.by}`}>
-      <Top who={isMine ? words.you : entry.name} at={entry.at - model.offsetMs} state={state} />
+      <Top
+        who={isMine ? say('you') : entry.name}
+        face={isMine ? undefined : entry.face}
+        at={entry.at - model.offsetMs}
+        state={state}
+      />
       {entry.text && <Words text={entry.text} />}
       <Files conversation={props.conversation} files={entry.files} open={props.open} />
     </li>
@@ -131,7 +151,7 @@ const Slip = (props: {
 };
 
 const detailsText = (load: Extract<Load, { do: 'details' }>): string =>
-  [load.name, load.email, load.phone].filter(Boolean).join('\n');
+  [load.name, load.email, load.phone, ...Object.values(load.own ?? {})].filter(Boolean).join('\n');
 
 const Unsent = ({
   conversation,
@@ -143,6 +163,7 @@ const Unsent = ({
   model: Model;
 }) => {
   const { load } = parcel;
+  const say = useSay();
   // Details show where they were given; only when they were refused must that be said.
   if (load.do === 'details' && parcel.state !== 'failed') return null;
   const text = load.do === 'say' ? load.text : detailsText(load);
@@ -150,7 +171,7 @@ const Unsent = ({
   const refusal = model.refusals[parcel.id];
   return (
     <li class={`slip visitor unsent ${parcel.state}`}>
-      <Top who={words.you} at={parcel.madeAt} state={parcel.state} />
+      <Top who={say('you')} at={parcel.madeAt} state={parcel.state} />
       {text && <Words text={text} />}
       {files.map((file) => (
         <p class="file" key={file.id}>
@@ -159,12 +180,12 @@ const Unsent = ({
       ))}
       {parcel.state === 'failed' && (
         <div class="failed" role="alert">
-          <p>{words.refusal(refusal ?? { code: 'our-fault' })}</p>
+          <p>{sayRefusal(say, refusal ?? { code: 'our-fault' })}</p>
           <button type="button" onClick={() => conversation.retry(parcel.id)}>
-            {words.retry}
+            {say('retry')}
           </button>
           <button type="button" onClick={() => conversation.drop(parcel.id)}>
-            {words.drop}
+            {say('drop')}
           </button>
         </div>
       )}
@@ -179,19 +200,21 @@ export const Roll = (props: {
   open: (file: FileMention) => void;
 }) => {
   const { conversation, model } = props;
+  const say = useSay();
+  const { language } = useView();
   const now = Date.now();
   let day = '';
   return (
-    <ol class="roll" aria-label={words.roll}>
+    <ol class="roll" aria-label={say('roll')}>
       {model.hasOlder && (
         <li>
           <button type="button" class="plain" onClick={() => void conversation.showOlder()}>
-            {words.earlier}
+            {say('earlier')}
           </button>
         </li>
       )}
       {model.entries.map((entry) => {
-        const entryDay = dayOf(entry.at - model.offsetMs, now);
+        const entryDay = dayOf(entry.at - model.offsetMs, now, say, language);
         const isNewDay = entryDay !== day;
         day = entryDay;
         return (

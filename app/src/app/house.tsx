@@ -1,1 +1,0 @@
-export { House as default } from '../screens/house';

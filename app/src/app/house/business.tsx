@@ -1,0 +1,1 @@
+export { BusinessRoom as default } from '../../screens/rooms/business';

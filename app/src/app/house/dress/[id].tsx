@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { DressingRoom } from '../../../screens/dress/dressing-room';
+
+const DressPlace = () => {
+  const { id, part } = useLocalSearchParams<{ id: string; part?: string }>();
+  return <DressingRoom key={id} id={id} asked={part} />;
+};
+
+export default DressPlace;

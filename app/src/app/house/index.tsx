@@ -1,0 +1,1 @@
+export { House as default } from '../../screens/house';

@@ -1,0 +1,1 @@
+export { MeRoom as default } from '../../screens/rooms/me';

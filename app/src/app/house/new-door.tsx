@@ -1,0 +1,1 @@
+export { NewDoor as default } from '../../screens/rooms/new-door';

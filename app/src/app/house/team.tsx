@@ -1,0 +1,1 @@
+export { TeamRoom as default } from '../../screens/rooms/team';

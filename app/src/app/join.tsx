@@ -1,0 +1,1 @@
+export { JoinByLink as default } from '../screens/by-link';

@@ -1,0 +1,1 @@
+export { NewPasswordByLink as default } from '../screens/by-link';

@@ -1,0 +1,1 @@
+export { PairByCode as default } from '../screens/by-link';

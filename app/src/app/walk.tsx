@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { isStep, Walk } from '../screens/walk';
+
+const WalkPlace = () => {
+  const { step } = useLocalSearchParams<{ step?: string }>();
+  return <Walk asked={isStep(step) ? step : null} />;
+};
+
+export default WalkPlace;

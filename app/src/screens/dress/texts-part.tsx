@@ -1,0 +1,180 @@
+import { type TextKey, textKeys, textsIn, toLanguage } from '@porch/core/door-texts';
+import { gapsFor, languagesOf } from '@porch/core/dress';
+import { useState } from 'react';
+import { useHouse, useTick } from '../../data/house';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Done, Problem, problemOf, Row } from '../../parts/form';
+import { Button } from '../../parts/press';
+import { Select } from '../../parts/select';
+import { Words } from '../../parts/words';
+import { words } from '../../wording';
+import { languageName } from '../rooms/new-door';
+import { type Editing, placed } from './editor';
+
+const said = words.dress.texts;
+
+export type TextState = 'lit' | 'soon' | 'dark' | 'all';
+
+const stateKinds = Object.keys(said.labels) as (keyof typeof said.labels)[];
+
+/** Keys that read the same whatever the light shows. */
+const everywhereKeys = textKeys.filter((key) => !/\.(lit|soon|dark)$/.test(key));
+
+const keysFor = (state: TextState): TextKey[] =>
+  state === 'all' ? everywhereKeys : stateKinds.map((kind) => `${kind}.${state}` as const);
+
+const labelOf = (key: TextKey): string => {
+  const [kind = ''] = key.split('.');
+  // Where a text is one of many small ones, what it says in English names it best.
+  return kind in said.labels && key !== kind
+    ? said.labels[kind as keyof typeof said.labels]
+    : textsIn('en')[key];
+};
+
+const AddLanguage = (props: { add: (code: string) => void }) => {
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState('');
+  const add = (): void => {
+    const code = toLanguage(typed);
+    if (!code) {
+      setProblem(said.addWrong);
+      return;
+    }
+    setTyped('');
+    props.add(code);
+  };
+  return (
+    <>
+      <Field
+        label={said.add}
+        more={said.addMore}
+        value={typed}
+        maxLength={8}
+        autoCapitalize="none"
+        problem={problem}
+        onChangeText={(text) => {
+          setTyped(text);
+          setProblem('');
+        }}
+        onSubmitEditing={add}
+      />
+      <Row>
+        <Button label={said.addDo} onPress={add} />
+      </Row>
+    </>
+  );
+};
+
+const OwnQuestions = (props: Editing & { text: TextOf }) => {
+  const { own } = props.dress.guestBook;
+  if (own.length === 0) return null;
+  return (
+    <>
+      <Words kind="label">{said.own}</Words>
+      {own.flatMap(({ id, label, choices }) => [
+        <Field key={id} label={label} placeholder={label} {...props.text(`own.${id}`)} />,
+        ...placed(choices).map(({ one: choice, key }, index) => (
+          <Field
+            key={`${id} ${key}`}
+            label={`${label}: ${choice}`}
+            placeholder={choice}
+            {...props.text(`own.${id}.${index}`)}
+          />
+        )),
+      ])}
+    </>
+  );
+};
+
+type TextOf = (key: string) => {
+  value: string;
+  problem: string;
+  onChangeText: (text: string) => void;
+};
+
+/** That the texts for the dark were read is something only the owner can say. */
+const ReadOver = () => {
+  const isRead = useHouse().data?.checklist?.darkTexts ?? false;
+  const tick = useTick();
+  if (isRead) return <Done text={said.isReadOver} />;
+  return (
+    <>
+      <Button look="main" label={said.readOver} onPress={() => tick.mutate('dark-texts')} />
+      <Problem text={problemOf(tick.error)} />
+    </>
+  );
+};
+
+/** Every text that a visitor can see, by language and by what the light shows. */
+export const TextsPart = (
+  props: Editing & {
+    language: string;
+    setLanguage: (language: string) => void;
+    state: TextState;
+    setState: (state: TextState) => void;
+  },
+) => {
+  const { dress, set, problemAt, language, state } = props;
+  const languages = languagesOf(dress);
+  const own = dress.texts[language] ?? {};
+  const defaults = textsIn(language, dress.fallback);
+  const text: TextOf = (key) => ({
+    value: own[key] ?? '',
+    problem: problemAt(`texts.${language}.${key}`),
+    onChangeText: (typed) =>
+      set({ ...dress, texts: { ...dress.texts, [language]: { ...own, [key]: typed } } }),
+  });
+  const add = (code: string): void => {
+    if (!languages.includes(code)) set({ ...dress, texts: { ...dress.texts, [code]: {} } });
+    props.setLanguage(code);
+  };
+  const options = languages.map((code): [string, string] => [code, languageName(code)]);
+  return (
+    <>
+      <Select
+        label={words.dress.language}
+        options={options}
+        value={language}
+        onChange={props.setLanguage}
+      />
+      <Choice
+        label={said.state}
+        options={[
+          ['lit', words.dress.states.lit],
+          ['soon', words.dress.states.soon],
+          ['dark', words.dress.states.dark],
+          ['all', words.dress.states.all],
+        ]}
+        value={state}
+        onChange={props.setState}
+      />
+      <Words kind="second" tone="slate">
+        {said.more}
+      </Words>
+      {keysFor(state).map((key) => {
+        const gaps = gapsFor(key);
+        return (
+          <Field
+            key={key}
+            label={labelOf(key)}
+            more={gaps.length > 0 ? said.gaps(gaps.map((gap) => `{${gap}}`).join(', ')) : undefined}
+            placeholder={defaults[key]}
+            multiline={defaults[key].length > 50}
+            maxLength={20_000}
+            {...text(key)}
+          />
+        );
+      })}
+      {state === 'all' ? <OwnQuestions {...props} text={text} /> : null}
+      {state === 'dark' ? <ReadOver /> : null}
+      <Select
+        label={said.fallback}
+        options={options}
+        value={dress.fallback}
+        onChange={(fallback) => set({ ...dress, fallback })}
+      />
+      <AddLanguage add={add} />
+    </>
+  );
+};

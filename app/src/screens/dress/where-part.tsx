@@ -1,0 +1,214 @@
+import type { Choosing, Manner, MannerRule } from '@porch/core/page-rules';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useCountries } from '../../data/house';
+import { Choice } from '../../parts/choice';
+import { Field } from '../../parts/field';
+import { Row } from '../../parts/form';
+import { Button } from '../../parts/press';
+import { Select } from '../../parts/select';
+import { Tick } from '../../parts/tick';
+import { Words } from '../../parts/words';
+import { corner } from '../../theme/sizes';
+import { useTheme } from '../../theme/use-theme';
+import { words } from '../../wording';
+import { countryOptions } from '../rooms/business-form';
+import { type Editing, placed } from './editor';
+
+const said = words.dress.where;
+
+const modes = (['all', 'only', 'except'] as const).map((mode) => [mode, said.modes[mode]] as const);
+
+const linesOf = (text: string): string[] => (text === '' ? [] : text.split('\n'));
+
+const Countries = (props: {
+  chosen: Choosing;
+  problem: string;
+  set: (chosen: Choosing) => void;
+}) => {
+  const { chosen, set } = props;
+  const { data } = useCountries('');
+  const options = countryOptions(data?.countries ?? []);
+  const nameOf = (code: string): string => options.find(([one]) => one === code)?.[1] ?? code;
+  const left = options.filter(([code]) => !chosen.these.includes(code));
+  return (
+    <>
+      <Choice
+        label={said.countries}
+        options={modes}
+        value={chosen.mode}
+        onChange={(mode) => set({ ...chosen, mode })}
+      />
+      <Words kind="second" tone="slate">
+        {said.countriesMore}
+      </Words>
+      {chosen.mode === 'all' ? null : (
+        <>
+          {chosen.these.map((code) => (
+            <Row key={code}>
+              <Words style={styles.grow}>{nameOf(code)}</Words>
+              <Button
+                look="bare"
+                label={said.countryDrop(nameOf(code))}
+                onPress={() =>
+                  set({ ...chosen, these: chosen.these.filter((one) => one !== code) })
+                }
+              />
+            </Row>
+          ))}
+          <Select
+            label={said.countryAdd}
+            options={[['', ''], ...left]}
+            value=""
+            onChange={(code) => code && set({ ...chosen, these: [...chosen.these, code] })}
+          />
+          {props.problem ? (
+            <Words kind="second" tone="brick" role="alert">
+              {props.problem}
+            </Words>
+          ) : null}
+        </>
+      )}
+    </>
+  );
+};
+
+const MannerLine = (props: {
+  rule: MannerRule;
+  problem: string;
+  secondsProblem: string;
+  change: (rule: MannerRule) => void;
+  drop: () => void;
+  up: (() => void) | null;
+}) => {
+  const theme = useTheme();
+  const { rule, change } = props;
+  return (
+    <View style={[styles.manner, { borderColor: theme.edge }]}>
+      <Field
+        label={said.pattern}
+        value={rule.pattern}
+        autoCapitalize="none"
+        maxLength={400}
+        problem={props.problem}
+        onChangeText={(pattern) => change({ ...rule, pattern })}
+      />
+      <Choice
+        label={said.manner}
+        isLabelHidden
+        options={(['quiet', 'peek', 'open'] as Manner[]).map(
+          (manner) => [manner, said.mannerNames[manner]] as const,
+        )}
+        value={rule.manner}
+        onChange={(manner) => change({ ...rule, manner })}
+      />
+      {rule.manner === 'quiet' ? null : (
+        <Field
+          label={said.after}
+          value={Number.isNaN(rule.afterSeconds) ? '' : String(rule.afterSeconds)}
+          inputMode="numeric"
+          maxLength={4}
+          problem={props.secondsProblem}
+          onChangeText={(text) =>
+            change({ ...rule, afterSeconds: text.trim() === '' ? Number.NaN : Number(text) })
+          }
+        />
+      )}
+      <Row>
+        {props.up ? <Button look="bare" label={said.up} onPress={props.up} /> : null}
+        <Button look="bare" label={said.dropManner} onPress={props.drop} />
+      </Row>
+    </View>
+  );
+};
+
+const Manners = ({ dress, set, problemAt }: Editing) => {
+  const { manners } = dress.where;
+  const put = (next: MannerRule[]): void =>
+    set({ ...dress, where: { ...dress.where, manners: next } });
+  const swapped = (index: number): MannerRule[] => {
+    const next = [...manners];
+    const [moved] = next.splice(index, 1);
+    if (moved) next.splice(index - 1, 0, moved);
+    return next;
+  };
+  return (
+    <>
+      <Words kind="name" role="heading" aria-level={2}>
+        {said.manners}
+      </Words>
+      <Words kind="second" tone="slate">
+        {said.mannersMore}
+      </Words>
+      {placed(manners).map(({ one: rule, key }, index) => (
+        <MannerLine
+          key={key}
+          rule={rule}
+          problem={problemAt(`where.manners.${index}.pattern`)}
+          secondsProblem={problemAt(`where.manners.${index}.afterSeconds`)}
+          change={(next) => put(manners.map((one, at) => (at === index ? next : one)))}
+          drop={() => put(manners.filter((_one, at) => at !== index))}
+          up={index > 0 ? () => put(swapped(index)) : null}
+        />
+      ))}
+      <Row>
+        <Button
+          label={said.addManner}
+          onPress={() => put([...manners, { pattern: '*', manner: 'peek', afterSeconds: 15 }])}
+        />
+      </Row>
+    </>
+  );
+};
+
+/** On which pages, in which countries, on which screens, and how the door behaves there. */
+export const WherePart = (editing: Editing) => {
+  const { dress, set, problemAt } = editing;
+  const { where } = dress;
+  const [pages, setPages] = useState(where.pages.these.join('\n'));
+  const change = (change: Partial<typeof where>): void =>
+    set({ ...dress, where: { ...where, ...change } });
+  return (
+    <>
+      <Choice
+        label={said.pages}
+        options={modes}
+        value={where.pages.mode}
+        onChange={(mode) => change({ pages: { ...where.pages, mode } })}
+      />
+      {where.pages.mode === 'all' ? null : (
+        <Field
+          label={said.pageList}
+          more={said.pageListMore}
+          value={pages}
+          multiline
+          numberOfLines={3}
+          autoCapitalize="none"
+          maxLength={10_000}
+          problem={problemAt('where.pages')}
+          onChangeText={(text) => {
+            setPages(text);
+            const these = linesOf(text).filter((line) => line.trim());
+            change({ pages: { ...where.pages, these } });
+          }}
+        />
+      )}
+      <Countries
+        chosen={where.countries}
+        problem={problemAt('where.countries')}
+        set={(countries) => change({ countries })}
+      />
+      <Tick
+        label={said.small}
+        isOn={where.onSmallScreens}
+        onChange={(onSmallScreens) => change({ onSmallScreens })}
+      />
+      <Manners {...editing} />
+    </>
+  );
+};
+
+const styles = StyleSheet.create({
+  grow: { flex: 1 },
+  manner: { gap: 10, padding: 12, borderWidth: 1, borderRadius: corner },
+});

@@ -1,0 +1,170 @@
+import type { Door, House } from '@porch/contract/team';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { Image, Linking, StyleSheet } from 'react-native';
+import { useChangeDoor, useHouse, useZone } from '../../data/house';
+import { Field } from '../../parts/field';
+import { Done, Problem, problemOf, Room, Row, Section } from '../../parts/form';
+import { Button } from '../../parts/press';
+import { Empty, RowsComing } from '../../parts/states';
+import { Tick } from '../../parts/tick';
+import { useNow } from '../../parts/use-now';
+import { Words } from '../../parts/words';
+import { words } from '../../wording';
+import { momentInWords } from '../../wording/times';
+import { PutUp } from './put-up';
+import { SitesForm } from './sites-form';
+
+const said = words.door;
+const CODE_PX = 180;
+
+const NameForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) => {
+  const [name, setName] = useState(door.name);
+  const { mutate, error, isPending, isSuccess, reset } = useChangeDoor(door.id);
+  return (
+    <>
+      <Field
+        label={said.name}
+        more={said.nameMore}
+        value={name}
+        maxLength={80}
+        editable={isOwner}
+        problem={problemOf(error)}
+        onChangeText={(text) => {
+          setName(text);
+          reset();
+        }}
+      />
+      {isOwner ? (
+        <Row>
+          <Button
+            label={words.business.save}
+            disabled={isPending}
+            onPress={() => mutate({ name })}
+          />
+          {isSuccess ? <Done text={words.business.saved} /> : null}
+        </Row>
+      ) : null}
+    </>
+  );
+};
+
+const Code = ({ door }: { door: Door }) => {
+  const at = (kind: 'png' | 'svg'): string => `/api/doors/${door.id}/qr.${kind}`;
+  return (
+    <Section title={said.code}>
+      <Words kind="second" tone="slate">
+        {said.codeMore}
+      </Words>
+      <Image source={{ uri: at('svg') }} style={styles.code} aria-label={said.codeAlt} />
+      <Row>
+        <Button role="link" label={said.png} onPress={() => void Linking.openURL(at('png'))} />
+        <Button role="link" label={said.svg} onPress={() => void Linking.openURL(at('svg'))} />
+      </Row>
+    </Section>
+  );
+};
+
+/** Who is shown at a door and hears its bell; everybody, unless somebody is left out. */
+const Concerns = ({ door, house }: { door: Door; house: House }) => {
+  const { mutate, error } = useChangeDoor(door.id);
+  const team = house.team.filter(({ hasLeft }) => !hasLeft);
+  const all = team.map(({ id }) => id);
+  const chosen = door.memberIds ?? all;
+  const set = (memberId: string, isOn: boolean): void => {
+    const next = isOn ? [...chosen, memberId] : chosen.filter((id) => id !== memberId);
+    mutate({ memberIds: next.length === all.length ? null : next });
+  };
+  return (
+    <Section title={said.concerns}>
+      <Words kind="second" tone="slate">
+        {said.concernsMore}
+      </Words>
+      {team.map(({ id, name }) => (
+        <Tick key={id} label={name} isOn={chosen.includes(id)} onChange={(isOn) => set(id, isOn)} />
+      ))}
+      <Problem text={problemOf(error)} />
+    </Section>
+  );
+};
+
+const Closing = ({ door }: { door: Door }) => {
+  const { mutate, error } = useChangeDoor(door.id);
+  return (
+    <Section title={said.closing}>
+      <Words kind="second" tone={door.isClosed ? 'ember' : 'slate'}>
+        {door.isClosed ? said.isClosed : said.closeMore}
+      </Words>
+      <Row>
+        <Button
+          label={door.isClosed ? said.open : said.close}
+          onPress={() => mutate({ isClosed: !door.isClosed })}
+        />
+      </Row>
+      <Problem text={problemOf(error)} />
+    </Section>
+  );
+};
+
+const Seen = ({ door, house }: { door: Door; house: House }) => {
+  const zone = useZone();
+  const now = useNow();
+  const sightings = (house.checklist?.sightings ?? []).filter(({ doorId }) => doorId === door.id);
+  if (sightings.length === 0) return null;
+  return (
+    <Section title={said.seen}>
+      {sightings.slice(0, 5).map(({ origin, site, page, at }) => (
+        <Words key={origin} kind="second">
+          {words.checklist.snippetSeen(site, page, momentInWords(at, now, zone))}
+        </Words>
+      ))}
+    </Section>
+  );
+};
+
+/** Everything about one website door, but for its dress. */
+export const DoorRoom = ({ id }: { id: string }) => {
+  const { data: house } = useHouse();
+  if (!house?.me) return <RowsComing />;
+  const door = house.doors.find((one) => one.id === id);
+  if (!door) {
+    return (
+      <Empty title={words.notFound.title} more={words.notFound.more}>
+        <Button label={words.rooms.back} onPress={() => router.navigate('/house')} />
+      </Empty>
+    );
+  }
+  const isOwner = house.me.role === 'owner';
+  return (
+    <Room title={door.name} back={() => router.navigate('/house')}>
+      {isOwner ? (
+        <Section title={words.dress.title}>
+          <Words kind="second" tone="slate">
+            {said.dressMore}
+          </Words>
+          <Button
+            look="main"
+            label={said.dress}
+            onPress={() => router.navigate(`/house/dress/${door.id}`)}
+          />
+        </Section>
+      ) : null}
+      <Section title={said.title}>
+        <PutUp door={door} />
+        <SitesForm key={door.sites.join()} door={door} isOwner={isOwner} />
+      </Section>
+      <Seen door={door} house={house} />
+      <Code door={door} />
+      {isOwner ? <Concerns door={door} house={house} /> : null}
+      <Section title={said.name}>
+        <NameForm door={door} isOwner={isOwner} />
+      </Section>
+      {isOwner ? <Closing door={door} /> : null}
+    </Room>
+  );
+};
+
+const styles = StyleSheet.create({
+  // Codes are read on white, by night too.
+  code: { width: CODE_PX, height: CODE_PX, backgroundColor: '#ffffff' },
+});

@@ -1,0 +1,204 @@
+import type { OneTimeLink, Role, TeamMember } from '@porch/contract/team';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useHouse, useZone } from '../../data/house';
+import {
+  useInvite,
+  useInvites,
+  useMemberDeed,
+  useNewPasswordLink,
+  useSetRole,
+  useWithdraw,
+} from '../../data/team';
+import { Choice } from '../../parts/choice';
+import { Face } from '../../parts/face';
+import { Copy, Problem, problemOf, Room, Row, Section } from '../../parts/form';
+import { Button } from '../../parts/press';
+import { Sheet } from '../../parts/sheet';
+import { RowsComing } from '../../parts/states';
+import { useNow } from '../../parts/use-now';
+import { Words } from '../../parts/words';
+import { useTheme } from '../../theme/use-theme';
+import { words } from '../../wording';
+import { momentInWords } from '../../wording/times';
+
+const said = words.team;
+
+const HandOver = ({ link: { link, expiresAt } }: { link: OneTimeLink }) => {
+  const zone = useZone();
+  const now = useNow();
+  return (
+    <>
+      <Words kind="second" tone="slate">
+        {said.linkMore(momentInWords(expiresAt, now, zone))}
+      </Words>
+      <Copy text={link} label={said.copyLink} />
+    </>
+  );
+};
+
+const Invite = () => {
+  const zone = useZone();
+  const now = useNow();
+  const [role, setRole] = useState<Role>('helper');
+  const invite = useInvite();
+  const { data: open } = useInvites();
+  const withdraw = useWithdraw();
+  return (
+    <>
+      <Section title={said.invite}>
+        <Choice
+          label={said.inviteRole}
+          options={[
+            ['helper', said.helper],
+            ['owner', said.owner],
+          ]}
+          value={role}
+          onChange={(next) => {
+            setRole(next);
+            invite.reset();
+          }}
+        />
+        <Words kind="second" tone="slate">
+          {role === 'owner' ? said.ownerMore : said.helperMore}
+        </Words>
+        {invite.data ? (
+          <HandOver link={invite.data} />
+        ) : (
+          <Row>
+            <Button
+              label={said.makeInvite}
+              disabled={invite.isPending}
+              onPress={() => invite.mutate(role)}
+            />
+          </Row>
+        )}
+        <Problem text={problemOf(invite.error)} />
+      </Section>
+      {open && open.length > 0 ? (
+        <Section title={said.openInvites}>
+          {open.map(({ id, role: as, expiresAt }) => (
+            <Row key={id}>
+              <Words style={styles.grow}>
+                {said.inviteUntil(said[as], momentInWords(expiresAt, now, zone))}
+              </Words>
+              <Button look="bare" label={said.withdraw} onPress={() => withdraw.mutate(id)} />
+            </Row>
+          ))}
+          <Problem text={problemOf(withdraw.error)} />
+        </Section>
+      ) : null}
+    </>
+  );
+};
+
+const MemberSheet = ({ member, close }: { member: TeamMember; close: () => void }) => {
+  const deed = useMemberDeed();
+  const role = useSetRole();
+  const link = useNewPasswordLink();
+  const [isAsking, setAsking] = useState(false);
+  const { id, name } = member;
+  const other: Role = member.role === 'owner' ? 'helper' : 'owner';
+  return (
+    <Sheet title={name} close={close}>
+      <Button
+        label={other === 'owner' ? said.makeOwner : said.makeHelper}
+        onPress={() => role.mutate({ id, role: other }, { onSuccess: close })}
+      />
+      <Button
+        label={said.signOut}
+        onPress={() => deed.mutate({ id, deed: 'sign-out' }, { onSuccess: close })}
+      />
+      {link.data ? (
+        <HandOver link={link.data} />
+      ) : (
+        <Button label={said.newPassword} onPress={() => link.mutate(id)} />
+      )}
+      {isAsking ? (
+        <View role="alert" style={styles.ask}>
+          <Words tone="brick">{said.removeSure(name)}</Words>
+          <Row>
+            <Button
+              tone="brick"
+              label={said.removeYes}
+              onPress={() => deed.mutate({ id, deed: 'leave' }, { onSuccess: close })}
+            />
+            <Button look="bare" label={said.keep} onPress={() => setAsking(false)} />
+          </Row>
+        </View>
+      ) : (
+        <Button tone="brick" label={said.remove} onPress={() => setAsking(true)} />
+      )}
+      <Problem text={problemOf(deed.error ?? role.error ?? link.error)} />
+    </Sheet>
+  );
+};
+
+const Person = (props: { member: TeamMember; isMe: boolean; open: (() => void) | null }) => {
+  const theme = useTheme();
+  const { member, isMe } = props;
+  const more = [
+    isMe ? said.you : '',
+    member.hasLeft ? said.left : said[member.role],
+    member.publicName,
+    member.email,
+  ];
+  return (
+    <View role="listitem" style={[styles.person, { borderColor: theme.seam }]}>
+      <Face name={member.name} pictureId={member.pictureId} />
+      <View style={styles.grow}>
+        <Words kind="name">{member.name}</Words>
+        <Words kind="second" tone="slate">
+          {more.filter(Boolean).join(' · ')}
+        </Words>
+      </View>
+      {props.open ? (
+        <Button
+          look="bare"
+          label={words.conversation.actions}
+          aria-label={said.more(member.name)}
+          onPress={props.open}
+        />
+      ) : null}
+    </View>
+  );
+};
+
+/** Who belongs to the house; owners invite, change roles and let go. */
+export const TeamRoom = () => {
+  const { data: house } = useHouse();
+  const [open, setOpen] = useState<string | null>(null);
+  if (!house?.me) return <RowsComing />;
+  const { me } = house;
+  const isOwner = me.role === 'owner';
+  const member = house.team.find(({ id }) => id === open);
+  return (
+    <Room title={said.title} back={() => router.navigate('/house')}>
+      <View role="list" aria-label={said.title}>
+        {house.team.map((one) => (
+          <Person
+            key={one.id}
+            member={one}
+            isMe={one.id === me.id}
+            open={isOwner && one.id !== me.id && !one.hasLeft ? () => setOpen(one.id) : null}
+          />
+        ))}
+      </View>
+      {isOwner ? <Invite /> : null}
+      {member ? <MemberSheet member={member} close={() => setOpen(null)} /> : null}
+    </Room>
+  );
+};
+
+const styles = StyleSheet.create({
+  person: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    paddingVertical: 10,
+    borderBottomWidth: 1,
+  },
+  grow: { flex: 1 },
+  ask: { gap: 12 },
+});

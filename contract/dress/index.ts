@@ -1,0 +1,83 @@
+import { type Dress, plateShapes, textSizes } from '@porch/core/dress';
+import { z } from 'zod';
+import { IdSchema, TimeSchema } from '../entries';
+
+/** Wide bounds for the wire; what is too long for a screen is told field by field by the handler. */
+const typed = z.string().max(20_000);
+const short = z.string().max(2_000);
+const many = <Schema extends z.ZodType>(schema: Schema) => z.array(schema).max(300);
+
+const ChoosingSchema = z.object({
+  mode: z.enum(['all', 'only', 'except']),
+  these: many(short),
+});
+
+const GuestBookPageSchema = z.object({
+  when: z.enum(['before', 'after', 'never']),
+  asks: many(z.object({ field: short, isRequired: z.boolean() })),
+});
+
+export const DressSchema = z.object({
+  look: z.object({
+    ground: short,
+    accent: short,
+    side: z.enum(['left', 'right']),
+    sidePx: z.number(),
+    bottomPx: z.number(),
+    plate: z.enum(plateShapes),
+    face: z.enum(['picture', 'initials', 'none']),
+    textSize: z.enum(textSizes),
+  }),
+  people: z.enum(['team', 'business']),
+  fallback: z.string().regex(/^[a-z]{2,3}$/),
+  texts: z.record(short, z.record(short, typed)),
+  where: z.object({
+    pages: ChoosingSchema,
+    countries: ChoosingSchema,
+    onSmallScreens: z.boolean(),
+    manners: many(
+      z.object({
+        pattern: short,
+        manner: z.enum(['quiet', 'peek', 'open']),
+        afterSeconds: z.number(),
+      }),
+    ),
+  }),
+  guestBook: z.object({
+    lit: GuestBookPageSchema,
+    notLit: GuestBookPageSchema,
+    own: many(
+      z.object({
+        id: IdSchema,
+        kind: z.enum(['text', 'choice', 'tick']),
+        label: short,
+        choices: many(short),
+      }),
+    ),
+  }),
+  consent: z.object({ isAsked: z.boolean(), link: short }),
+}) satisfies z.ZodType<Dress>;
+
+/** How a door is dressed, and what is being tried on it. */
+export const DressedSchema = z.object({
+  /** What is being worked on; the published one when nothing is. */
+  draft: DressSchema,
+  published: DressSchema,
+  isDraft: z.boolean(),
+  /** Grows with every change; a save says on which it builds. */
+  revision: z.number().int(),
+  version: z.number().int(),
+  publishedAt: TimeSchema,
+  changedBy: z.string(),
+  canUndo: z.boolean(),
+});
+export type Dressed = z.infer<typeof DressedSchema>;
+
+export const DraftSchema = z.object({
+  revision: z.number().int().nonnegative(),
+  dress: DressSchema,
+});
+export const RevisionSchema = DraftSchema.pick({ revision: true });
+
+export const TrialSchema = z.object({ token: z.string(), url: z.string() });
+export type Trial = z.infer<typeof TrialSchema>;

@@ -1,0 +1,101 @@
+import type { ChosenColours } from '../colours';
+import { readyColours } from '../colours';
+import type { LanguageCode } from '../door-texts';
+import type { Choosing, MannerRule } from '../page-rules';
+
+export const plateShapes = ['upright', 'lintel', 'latch'] as const;
+/** The closed door's shape: a plate that stands, a beam that lies, or a latch at the page's edge. */
+export type PlateShape = (typeof plateShapes)[number];
+
+export const textSizes = ['small', 'usual', 'large'] as const;
+export type TextSize = (typeof textSizes)[number];
+
+/** What a person is asked for: three that everybody knows, and the owner's own. */
+export interface OwnField {
+  /** Made where it was added; stays when the label changes. */
+  id: string;
+  kind: 'text' | 'choice' | 'tick';
+  label: string;
+  /** For a choice: what can be chosen. */
+  choices: string[];
+}
+
+/** "name", "email", "phone" or the id of an own field. */
+export interface AskedField {
+  field: string;
+  isRequired: boolean;
+}
+
+export interface GuestBookPage {
+  when: 'before' | 'after' | 'never';
+  asks: AskedField[];
+}
+
+/** Texts that the owner wrote: by language, then by the text's key. An own field's are "own.ID" and "own.ID.0". */
+export type OwnTexts = Record<LanguageCode, Record<string, string>>;
+
+/** Everything that can be set about how a website door looks and behaves. */
+export interface Dress {
+  look: ChosenColours & {
+    side: 'left' | 'right';
+    sidePx: number;
+    bottomPx: number;
+    plate: PlateShape;
+    face: 'picture' | 'initials' | 'none';
+    textSize: TextSize;
+  };
+  people: 'team' | 'business';
+  /** In which language to speak when the page's own is not among those that there are. */
+  fallback: LanguageCode;
+  texts: OwnTexts;
+  where: {
+    pages: Choosing;
+    countries: Choosing;
+    onSmallScreens: boolean;
+    manners: MannerRule[];
+  };
+  guestBook: {
+    lit: GuestBookPage;
+    notLit: GuestBookPage;
+    own: OwnField[];
+  };
+  consent: { isAsked: boolean; link: string };
+}
+
+const everywhere = (): Choosing => ({ mode: 'all', these: [] });
+
+/** A door as it is before anybody dresses it. */
+export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
+  look: {
+    ...readyColours.dusk,
+    side: 'right',
+    sidePx: 20,
+    bottomPx: 20,
+    plate: 'upright',
+    face: 'none',
+    textSize: 'usual',
+  },
+  people: 'team',
+  fallback,
+  texts: {},
+  where: { pages: everywhere(), countries: everywhere(), onSmallScreens: true, manners: [] },
+  guestBook: {
+    lit: {
+      when: 'after',
+      asks: [
+        { field: 'name', isRequired: false },
+        { field: 'email', isRequired: false },
+      ],
+    },
+    notLit: {
+      when: 'after',
+      asks: [
+        { field: 'name', isRequired: false },
+        { field: 'email', isRequired: false },
+        { field: 'phone', isRequired: false },
+      ],
+    },
+    own: [],
+  },
+  consent: { isAsked: false, link: '' },
+});

@@ -1,0 +1,58 @@
+import type { DoorColours } from '../colours';
+import { fillGaps } from '../door-texts';
+import type { DoorView } from './view';
+
+/** What the closed door needs of a view: texts with the business's name in them, and its colours. */
+export interface PlateView {
+  business: string;
+  picture: DoorView['business']['picture'];
+  language: string;
+  direction: 'ltr' | 'rtl';
+  look: DoorView['look'];
+  texts: {
+    plate: readonly [string, string, string];
+    peek: readonly [string, string, string];
+    open: string;
+    frame: string;
+    unread: string;
+    hide: string;
+  };
+  colours: readonly [string, string];
+  isConsentAsked: boolean;
+}
+
+/** One letter a colour: the sheet of the plate goes to every page of a website. */
+const declarations = (colours: DoorColours): string =>
+  [
+    `--g:${colours.ground}`,
+    `--r:${colours.raised}`,
+    `--k:${colours.ink}`,
+    `--d:${colours.second}`,
+    `--l:${colours.lamp}`,
+    `--a:${colours.accent}`,
+    `--o:${colours.onAccent}`,
+  ].join(';');
+
+/** The little of a view that a website's page needs before anything is opened. */
+export const plateViewOf = (view: DoorView): PlateView => {
+  const { texts, colours, business } = view;
+  const named = (text: string): string =>
+    fillGaps(text, { business: business.name, time: '{time}', state: '{state}', count: '{count}' });
+  return {
+    business: business.name,
+    picture: business.picture,
+    language: view.language,
+    direction: view.direction,
+    look: view.look,
+    texts: {
+      plate: [named(texts['plate.lit']), named(texts['plate.soon']), named(texts['plate.dark'])],
+      peek: [named(texts['peek.lit']), named(texts['peek.soon']), named(texts['peek.dark'])],
+      open: named(texts.open),
+      frame: named(texts.frame),
+      unread: named(texts.unread),
+      hide: texts.hide,
+    },
+    colours: [declarations(colours.day), declarations(colours.night)],
+    isConsentAsked: view.consent !== null,
+  };
+};

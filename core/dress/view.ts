@@ -1,0 +1,137 @@
+import { bothColours, type DoorColours } from '../colours';
+import { zonesFor } from '../countries';
+import {
+  directionOf,
+  type LanguageCode,
+  shippedLanguages,
+  type Texts,
+  textKeys,
+  textsIn,
+} from '../door-texts';
+import type { Choosing, MannerRule } from '../page-rules';
+import type { Dress, GuestBookPage, PlateShape } from './dress';
+
+/** Somebody of the team as visitors see them. */
+export interface ShownPerson {
+  name: string;
+  /** Address of their face; null: initials stand for it. */
+  face: string | null;
+}
+
+/** What of the business is shown at its doors. */
+export interface ShownBusiness {
+  name: string;
+  /** Where people may write by mail instead; empty: nowhere. */
+  address: string;
+  picture: { url: string; shape: 'round' | 'square' } | null;
+  people: ShownPerson[];
+}
+
+/** An own field in the visitor's language. A choice's value is what the owner wrote; its text may differ. */
+export interface ShownField {
+  id: string;
+  kind: 'name' | 'email' | 'phone' | 'text' | 'choice' | 'tick';
+  label: string;
+  choices: { value: string; text: string }[];
+  isRequired: boolean;
+}
+
+export interface ShownGuestBook {
+  when: GuestBookPage['when'];
+  fields: ShownField[];
+}
+
+/** A dressed door in one language, as the panel draws it. */
+export interface DoorView {
+  business: ShownBusiness;
+  language: LanguageCode;
+  direction: 'ltr' | 'rtl';
+  texts: Texts;
+  colours: { day: DoorColours; night: DoorColours };
+  look: Pick<Dress['look'], 'side' | 'sidePx' | 'bottomPx' | 'face'> & {
+    plate: PlateShape;
+    /** 1 is the usual size of text. */
+    scale: number;
+  };
+  guestBook: { lit: ShownGuestBook; notLit: ShownGuestBook };
+  consent: { link: string } | null;
+}
+
+/** Where and how a door shows itself, in a form that a website's page can check by itself. */
+export interface DoorRules {
+  pages: Choosing;
+  zones: Choosing;
+  onSmallScreens: boolean;
+  manners: MannerRule[];
+}
+
+const scales = { small: 0.9, usual: 1, large: 1.2 } as const;
+
+/** In which languages a dress can speak: those that ship, and those that its owner wrote. */
+export const languagesOf = (dress: Dress): LanguageCode[] => [
+  ...new Set([...shippedLanguages, ...Object.keys(dress.texts)]),
+];
+
+/** All texts of a dress in one language: the owner's where there are any. */
+export const textsOf = (dress: Dress, language: LanguageCode): Texts => {
+  const own = dress.texts[language] ?? {};
+  const defaults = textsIn(language, dress.fallback);
+  return Object.fromEntries(
+    textKeys.map((key) => [key, own[key]?.trim() || defaults[key]]),
+  ) as Texts;
+};
+
+const shownField = (
+  dress: Dress,
+  language: LanguageCode,
+  texts: Texts,
+  field: string,
+): Omit<ShownField, 'isRequired'> => {
+  if (field === 'name' || field === 'email' || field === 'phone') {
+    return { id: field, kind: field, label: texts[field], choices: [] };
+  }
+  const own = dress.guestBook.own.find(({ id }) => id === field);
+  const said = dress.texts[language] ?? {};
+  return {
+    id: field,
+    kind: own?.kind ?? 'text',
+    label: said[`own.${field}`] || (own?.label ?? ''),
+    choices: (own?.choices ?? [])
+      .map((value, index) => ({ value, text: said[`own.${field}.${index}`] || value }))
+      .filter(({ value }) => value.trim() !== ''),
+  };
+};
+
+/** What a visitor gets of a dress in a language: every text, every colour, nothing left to decide. */
+export const viewOf = (dress: Dress, business: ShownBusiness, language: LanguageCode): DoorView => {
+  const texts = textsOf(dress, language);
+  const shownPage = ({ when, asks }: GuestBookPage): ShownGuestBook => ({
+    when,
+    fields: asks.map(({ field, isRequired }) => ({
+      ...shownField(dress, language, texts, field),
+      isRequired,
+    })),
+  });
+  const { side, sidePx, bottomPx, face, plate, textSize } = dress.look;
+  return {
+    business: { ...business, people: dress.people === 'team' ? business.people : [] },
+    language,
+    direction: directionOf(language),
+    texts,
+    colours: bothColours(dress.look),
+    look: { side, sidePx, bottomPx, face, plate, scale: scales[textSize] },
+    guestBook: {
+      lit: shownPage(dress.guestBook.lit),
+      notLit: shownPage(dress.guestBook.notLit),
+    },
+    consent: dress.consent.isAsked ? { link: dress.consent.link } : null,
+  };
+};
+
+/** The rules of a dress with its countries turned to time zones. */
+export const rulesOf = ({ where }: Dress): DoorRules => ({
+  pages: where.pages,
+  zones: zonesFor(where.countries),
+  onSmallScreens: where.onSmallScreens,
+  manners: where.manners,
+});

@@ -1,0 +1,155 @@
+import type { Page } from '@playwright/test';
+import { expect, openPanel, shifting, test, watched } from '../kit/porch';
+
+const plateOn = (page: Page) => page.getByRole('button', { name: /^Write to Quillfern Nursery/ });
+
+for (const path of ['/strict', '/hostile', '/one-page', '/twice', '/signed-in']) {
+  test(`the door stands on ${path}, moves nothing, and takes a message`, async ({
+    browser,
+    porch,
+  }) => {
+    const context = await browser.newContext();
+    const { page, shifts } = await shifting(context);
+    await page.goto(porch.site + path);
+    await expect(plateOn(page)).toHaveCount(1);
+    const box = await plateOn(page).boundingBox();
+    expect(box?.width).toBeGreaterThan(90);
+    expect((box?.x ?? 0) + (box?.width ?? 0)).toBeGreaterThan(340);
+    expect(await shifts()).toEqual([]);
+    expect(await context.cookies()).toEqual([]);
+    const { panel, say } = await openPanel(page);
+    await say('Hello from here');
+    await expect(panel.getByText('Hello from here')).toBeVisible();
+    await expect(panel.getByText('Sent').or(panel.getByText('Arrived'))).toBeVisible();
+  });
+}
+
+test('a page notices nothing when our server is down', async ({ browser, porch }) => {
+  const page = await watched(await browser.newContext());
+  await page.goto(`${porch.site}/unreachable`);
+  await expect(page.getByRole('heading', { name: 'Server down' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await expect(page.locator('hello-porch')).toHaveCount(0);
+  // Nor when only the configuration cannot be had.
+  await page.route('**/configuration.js*', (route) => route.abort());
+  await page.goto(porch.site);
+  await page.waitForLoadState('networkidle');
+  await expect(page.locator('hello-porch')).toHaveCount(0);
+});
+
+test('the door comes and goes with the address of a site that never loads anew', async ({
+  browser,
+  porch,
+}) => {
+  await porch.dress((dress) => {
+    dress.where.pages = { mode: 'only', these: ['/one-page/ferns'] };
+  });
+  const page = await watched(await browser.newContext());
+  await page.goto(`${porch.site}/one-page`);
+  await expect(page.locator('hello-porch')).toHaveCount(1);
+  await expect(plateOn(page)).toBeHidden();
+  await page.getByRole('link', { name: 'Ferns' }).click();
+  await expect(plateOn(page)).toBeVisible();
+  await page.getByRole('link', { name: 'About' }).click();
+  await expect(plateOn(page)).toBeHidden();
+});
+
+test('the door stands only in the countries it is for, by the zone that the browser states', async ({
+  browser,
+  porch,
+}) => {
+  await porch.dress((dress) => {
+    dress.where.countries = { mode: 'only', these: ['GB', 'IE'] };
+  });
+  const seenIn = async (timezoneId: string) => {
+    const page = await watched(await browser.newContext({ timezoneId }));
+    await page.goto(porch.site);
+    await expect(page.locator('hello-porch')).toHaveCount(1);
+    return plateOn(page).isVisible();
+  };
+  expect(await seenIn('Europe/London')).toBe(true);
+  expect(await seenIn('Europe/Dublin')).toBe(true);
+  expect(await seenIn('Europe/Paris')).toBe(false);
+});
+
+test('it peeks once a visit, in the page’s own language', async ({ browser, porch }) => {
+  await porch.dress((dress) => {
+    dress.where.manners = [{ pattern: '*', manner: 'peek', afterSeconds: 0 }];
+  });
+  const page = await watched(await browser.newContext());
+  await page.goto(`${porch.site}/deutsch`);
+  await expect(page.getByText('Können wir helfen? Schreiben Sie uns hier.')).toBeVisible();
+  await page.getByRole('button', { name: 'Diese Zeile ausblenden' }).click();
+  await page.goto(porch.site);
+  await expect(plateOn(page)).toBeVisible();
+  await expect(page.getByText('Can we help?')).toHaveCount(0);
+});
+
+test('text is laid out from right to left where it is written so', async ({ browser, porch }) => {
+  await porch.dress((dress) => {
+    dress.texts = {
+      ar: {
+        'plate.lit': 'نجيب الآن',
+        'title.lit': 'نجيب الآن',
+        'field.lit': 'رسالتك',
+        open: 'اكتب إلى {business}. {state}',
+      },
+    };
+  });
+  const page = await watched(await browser.newContext());
+  await page.goto(`${porch.site}/arabi`);
+  await page.getByRole('button', { name: /اكتب إلى Quillfern/ }).click();
+  const panel = page.frameLocator('iframe');
+  const field = panel.getByRole('textbox', { name: 'رسالتك' });
+  await expect(field).toBeVisible();
+  expect(await field.evaluate((area) => getComputedStyle(area).direction)).toBe('rtl');
+  const send = await panel.getByRole('button', { name: 'Send' }).boundingBox();
+  const box = await field.boundingBox();
+  expect(send?.x).toBeLessThan(box?.x ?? 0);
+});
+
+test('a website says who is signed in, and they are not asked again', async ({
+  browser,
+  porch,
+}) => {
+  const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }));
+  await page.goto(`${porch.site}/signed-in`);
+  await page.getByRole('button', { name: 'Ask us' }).click();
+  const panel = page.frameLocator('iframe');
+  await panel.getByRole('textbox', { name: 'Your message' }).fill('Where is my order?');
+  await panel.getByRole('button', { name: 'Send' }).click();
+  await expect(panel.getByText('We can reach you at wren@post.example')).toBeVisible();
+  await page.getByRole('button', { name: 'Not now' }).click();
+  await expect(plateOn(page)).toBeVisible();
+});
+
+/** What the browser did on a page, piece by piece: how long its thread was busy with it, not how long a clock ran. */
+interface Traced {
+  name: string;
+  tdur?: number;
+  args?: { data?: { url?: string; fileName?: string } };
+}
+
+test('the loader keeps the page’s main thread for less than 10 ms before anything is opened', async ({
+  browser,
+  porch,
+}) => {
+  const page = await (await browser.newContext()).newPage();
+  await browser.startTracing(page, { categories: ['devtools.timeline'] });
+  await page.goto(porch.site);
+  await expect(plateOn(page)).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  const trace = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: Traced[] };
+  const pieces = trace.traceEvents
+    .filter(({ name, args }) => {
+      const from = args?.data?.url ?? args?.data?.fileName ?? '';
+      return (
+        /EvaluateScript|FunctionCall|FireAnimationFrame|TimerFire/.test(name) &&
+        /loader\.js/.test(from)
+      );
+    })
+    .map(({ tdur }) => (tdur ?? 0) / 1_000);
+  expect(pieces.length).toBeGreaterThan(0);
+  expect(Math.max(...pieces)).toBeGreaterThan(0);
+  expect(Math.max(...pieces)).toBeLessThan(10);
+});

@@ -1,0 +1,96 @@
+import { IdSchema } from '@porch/contract/entries';
+import {
+  DOORS_MOST,
+  type DoorChange,
+  DoorChangeSchema,
+  DoorSchema,
+  NewDoorSchema,
+} from '@porch/contract/team';
+import { plainDress } from '@porch/core/dress';
+import { type Site, toSite } from '@porch/core/website';
+import { z } from 'zod';
+import { requiredLine } from '../accounts/accounts';
+import { ownerAsking } from '../accounts/plugin';
+import { toDoor } from '../house/house';
+import { Refused } from '../refused';
+import { newId } from '../security/tokens';
+import type { Room } from '../services';
+import type { DoorRecord } from '../store';
+
+const sitesOf = (typed: readonly string[]): Site[] => {
+  const sites = typed.map((one) => {
+    const site = toSite(one);
+    if (!site) throw new Refused('site-not-understood', { field: 'sites' });
+    return site;
+  });
+  return [...new Set(sites)];
+};
+
+/** What the owner decides about the doors themselves: how many, where they may stand, for whom. */
+export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
+  const { store, clock, hub, originOf } = services;
+
+  const membersOf = (ids: readonly string[]): string[] => {
+    if (ids.some((id) => !store.members.byId(id))) {
+      throw new Refused('choice-unknown', { field: 'memberIds' });
+    }
+    return [...new Set(ids)];
+  };
+
+  const changed = (door: DoorRecord, change: DoorChange): DoorRecord => ({
+    ...door,
+    ...(change.name === undefined ? {} : { name: requiredLine(change.name, 'name') }),
+    ...(change.sites === undefined ? {} : { sites: sitesOf(change.sites) }),
+    ...(change.memberIds === undefined
+      ? {}
+      : { memberIds: change.memberIds && membersOf(change.memberIds) }),
+    ...(change.isClosed === undefined
+      ? {}
+      : { closedAt: change.isClosed ? (door.closedAt ?? clock.now()) : null }),
+  });
+
+  app.post(
+    '/api/doors',
+    { schema: { body: NewDoorSchema, response: { 200: DoorSchema } } },
+    async (request) => {
+      ownerAsking(services, request);
+      if (store.doors.all().length >= DOORS_MOST) {
+        throw new Refused('too-many-of-these', { limit: DOORS_MOST });
+      }
+      const door = {
+        id: newId(),
+        publicId: newId(),
+        name: requiredLine(request.body.name, 'name'),
+        sites: [],
+        memberIds: null,
+        closedAt: null,
+      };
+      store.atOnce(() => {
+        store.doors.add(door, clock.now());
+        store.dresses.publish(door.id, plainDress(request.body.language), clock.now());
+      });
+      hub.tellHouse();
+      return toDoor(door, services, originOf(request));
+    },
+  );
+
+  app.put(
+    '/api/doors/:id',
+    {
+      schema: {
+        params: z.object({ id: IdSchema }),
+        body: DoorChangeSchema,
+        response: { 200: DoorSchema },
+      },
+    },
+    async (request) => {
+      ownerAsking(services, request);
+      const door = store.doors.byId(request.params.id);
+      if (!door) throw new Refused('not-found');
+      const next = changed(door, request.body);
+      store.doors.update(next);
+      hub.tellHouse();
+      return toDoor(next, services, originOf(request));
+    },
+  );
+};

@@ -1,0 +1,101 @@
+import type { Dressed } from '@porch/contract/dress';
+import type { Member } from '@porch/contract/team';
+import { type Dress, plainDress, problemsOf, textsOf, tidyDress } from '@porch/core/dress';
+import type { Clock } from '../clock';
+import type { Hub } from '../live/hub';
+import { Refused } from '../refused';
+import { hashSecret, newSecret } from '../security/tokens';
+import type { Store } from '../store';
+
+/** How long the owner may try a draft on their own website. */
+export const TRIAL_MS = 30 * 60_000;
+const TRIALS_MOST = 100;
+
+/** How doors are dressed: drafts, publishing, taking it back, and trying it on. */
+export const createDressing = (services: { store: Store; clock: Clock; hub: Hub }) => {
+  const { store, clock, hub } = services;
+  // In memory on purpose: a trial shows a draft and nothing else, and a restart may end it.
+  const trials = new Map<string, { doorId: string; until: number }>();
+
+  const publishedOf = (doorId: string) =>
+    store.dresses.published(doorId) ?? { version: 0, dress: plainDress(), publishedAt: 0 };
+
+  const dressedOf = (doorId: string): Dressed => {
+    const { draft, revision, changedBy } = store.dresses.draft(doorId);
+    const { version, dress, publishedAt } = publishedOf(doorId);
+    return {
+      draft: draft ?? dress,
+      published: dress,
+      isDraft: draft !== null,
+      revision,
+      version,
+      publishedAt,
+      changedBy: (changedBy && store.members.shownOf(changedBy)?.name) || '',
+      canUndo: version > 1,
+    };
+  };
+
+  /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
+  const change = (doorId: string, revision: number, work: () => void): Dressed => {
+    const dressed = store.atOnce(() => {
+      if (store.dresses.draft(doorId).revision !== revision) throw new Refused('changed-meanwhile');
+      work();
+      return dressedOf(doorId);
+    });
+    hub.tellHouse();
+    return dressed;
+  };
+
+  return {
+    of: dressedOf,
+    /** What visitors see of a door now. */
+    published: (doorId: string): Dress => publishedOf(doorId).dress,
+    isDressed: (doorId: string): boolean => publishedOf(doorId).version > 1,
+    save: (doorId: string, revision: number, dress: Dress, member: Member): Dressed => {
+      const [problem] = problemsOf(dress);
+      if (problem) throw new Refused(problem.code, { field: problem.field, limit: problem.limit });
+      const tidy = tidyDress(dress);
+      return change(doorId, revision, () => store.dresses.setDraft(doorId, tidy, member.id));
+    },
+    publish: (doorId: string, revision: number, member: Member): Dressed =>
+      change(doorId, revision, () => {
+        const { draft } = store.dresses.draft(doorId);
+        if (!draft) return;
+        store.dresses.publish(doorId, draft, clock.now());
+        store.dresses.setDraft(doorId, null, member.id);
+      }),
+    /** Back to what was published before; what is taken back stays as the draft. */
+    undo: (doorId: string, revision: number, member: Member): Dressed =>
+      change(doorId, revision, () => {
+        const { version, dress } = publishedOf(doorId);
+        if (version <= 1) throw new Refused('nothing-to-undo');
+        const { draft } = store.dresses.draft(doorId);
+        store.dresses.dropNewest(doorId);
+        store.dresses.setDraft(doorId, draft ?? dress, member.id);
+      }),
+    /** A token with which a website's page shows the draft, for a while. */
+    openTrial: (doorId: string): string => {
+      const token = newSecret();
+      const [oldest] = trials.keys();
+      if (oldest && trials.size >= TRIALS_MOST) trials.delete(oldest);
+      trials.set(hashSecret(token), { doorId, until: clock.now() + TRIAL_MS });
+      return token;
+    },
+    /** The draft that a trial's token opens. */
+    tried: (doorId: string, token: string): Dress => {
+      const trial = trials.get(hashSecret(token));
+      if (!trial || trial.doorId !== doorId || trial.until <= clock.now()) {
+        throw new Refused('link-stale');
+      }
+      return dressedOf(doorId).draft;
+    },
+    /** What a visitor of this door has to agree to first, in their language; null: nothing. */
+    consentOf: (doorId: string, language: string): { text: string; link: string } | null => {
+      const { dress } = publishedOf(doorId);
+      if (!dress.consent.isAsked) return null;
+      return { text: textsOf(dress, language).consent, link: dress.consent.link };
+    },
+  };
+};
+
+export type Dressing = ReturnType<typeof createDressing>;

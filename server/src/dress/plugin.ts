@@ -1,0 +1,124 @@
+import { DraftSchema, DressedSchema, RevisionSchema, TrialSchema } from '@porch/contract/dress';
+import { IdSchema } from '@porch/contract/entries';
+import { ColoursSchema } from '@porch/contract/team';
+import { coloursOfPicture } from '@porch/core/colours';
+import { countries, countryOfZone } from '@porch/core/countries';
+import type { FastifyRequest } from 'fastify';
+import QRCode from 'qrcode';
+import { z } from 'zod';
+import { memberAsking, ownerAsking } from '../accounts/plugin';
+import { toDoor } from '../house/house';
+import { drawn, pixelsOf } from '../pictures/pictures';
+import { Refused } from '../refused';
+import type { Room } from '../services';
+import type { DoorRecord } from '../store';
+
+const DoorById = z.object({ id: IdSchema });
+const DRESS_LARGEST_BYTES = 1024 * 1024;
+const QR_PIXELS = 1_024;
+
+/** The dressing room of each website door, and its code to print. */
+export const dressRoom = async ({ app, services }: Room): Promise<void> => {
+  const { store, dressing, originOf } = services;
+
+  const doorOf = (id: string): DoorRecord => {
+    const door = store.doors.byId(id);
+    if (!door) throw new Refused('not-found');
+    return door;
+  };
+
+  const ownersDoor = (request: FastifyRequest, { id }: { id: string }) => ({
+    member: ownerAsking(services, request),
+    door: doorOf(id),
+  });
+
+  app.get(
+    '/api/doors/:id/dress',
+    { schema: { params: DoorById, response: { 200: DressedSchema } } },
+    async (request) => dressing.of(ownersDoor(request, request.params).door.id),
+  );
+
+  app.put(
+    '/api/doors/:id/draft',
+    {
+      bodyLimit: DRESS_LARGEST_BYTES,
+      schema: { params: DoorById, body: DraftSchema, response: { 200: DressedSchema } },
+    },
+    async (request) => {
+      const { door, member } = ownersDoor(request, request.params);
+      return dressing.save(door.id, request.body.revision, request.body.dress, member);
+    },
+  );
+
+  for (const [path, work] of [
+    ['publish', dressing.publish],
+    ['undo', dressing.undo],
+  ] as const) {
+    app.post(
+      `/api/doors/:id/${path}`,
+      { schema: { params: DoorById, body: RevisionSchema, response: { 200: DressedSchema } } },
+      async (request) => {
+        const { door, member } = ownersDoor(request, request.params);
+        return work(door.id, request.body.revision, member);
+      },
+    );
+  }
+
+  app.post(
+    '/api/doors/:id/trial',
+    { schema: { params: DoorById, response: { 200: TrialSchema } } },
+    async (request) => {
+      const { door } = ownersDoor(request, request.params);
+      const seen = store.sightings.newest().find(({ doorId }) => doorId === door.id);
+      const [site] = door.sites;
+      if (!seen && !site) throw new Refused('site-not-listed');
+      const token = dressing.openTrial(door.id);
+      // In the fragment: that part of an address is sent to nobody.
+      return { token, url: `${seen?.origin ?? `https://${site}`}/#hello-porch-trial=${token}` };
+    },
+  );
+
+  app.get(
+    '/api/doors/:id/qr.:kind',
+    { schema: { params: DoorById.extend({ kind: z.enum(['svg', 'png']) }) } },
+    async (request, reply) => {
+      memberAsking(services, request);
+      const door = doorOf(request.params.id);
+      const { link } = toDoor(door, services, originOf(request));
+      const { kind } = request.params;
+      reply.header('content-disposition', `attachment; filename="door-${door.publicId}.${kind}"`);
+      const svg = await QRCode.toString(link, { type: 'svg', margin: 4 });
+      return kind === 'svg'
+        ? reply.type('image/svg+xml').send(svg)
+        : reply.type('image/png').send(await drawn(svg, QR_PIXELS));
+    },
+  );
+
+  app.get(
+    '/api/business/colours',
+    { schema: { response: { 200: ColoursSchema } } },
+    async (request) => {
+      ownerAsking(services, request);
+      const id = store.business.read()?.pictureId;
+      const bytes = id ? store.pictures.bytes(id) : null;
+      if (!bytes) throw new Refused('not-found');
+      return coloursOfPicture(await pixelsOf(bytes));
+    },
+  );
+
+  app.get(
+    '/api/countries',
+    {
+      schema: {
+        querystring: z.object({ zone: z.string().max(64).default('') }),
+        response: {
+          200: z.object({ countries: z.array(z.string()), guess: z.string().nullable() }),
+        },
+      },
+    },
+    async (request) => {
+      memberAsking(services, request);
+      return { countries: [...countries], guess: countryOfZone(request.query.zone) };
+    },
+  );
+};

@@ -1,0 +1,72 @@
+import type { DoorConfiguration } from '@porch/contract/visitor';
+import { chooseLanguage } from '@porch/core/door-texts';
+import {
+  type DoorView,
+  type Dress,
+  languagesOf,
+  plateViewOf,
+  rulesOf,
+  type ShownBusiness,
+  viewOf,
+} from '@porch/core/dress';
+import type { LampSetting } from '@porch/core/lamp';
+import type { DoorRecord, Store } from '../store';
+import type { Dressing } from './dressing';
+
+/** Whose door it is concerns everybody unless it says who. */
+export const concerns = (door: DoorRecord, memberId: string): boolean =>
+  door.memberIds === null || door.memberIds.includes(memberId);
+
+export const pictureAddress = (id: string | null): string | null =>
+  id === null ? null : `/pictures/${id}`;
+
+/** What visitors get to see of the business and its team at a door. */
+export const createShown = ({ store, dressing }: { store: Store; dressing: Dressing }) => {
+  const business = (door: DoorRecord): ShownBusiness => {
+    const kept = store.business.read();
+    const url = pictureAddress(kept?.pictureId ?? null);
+    return {
+      name: kept?.name ?? '',
+      address: kept?.address ?? '',
+      picture: url && kept ? { url, shape: kept.pictureShape } : null,
+      people: store.members
+        .all()
+        .filter(({ id, hasLeft }) => !hasLeft && concerns(door, id))
+        .map(({ name, publicName, pictureId }) => ({
+          name: publicName || name,
+          face: pictureAddress(pictureId),
+        })),
+    };
+  };
+
+  const view = (door: DoorRecord, dress: Dress, asked: readonly string[]): DoorView =>
+    viewOf(dress, business(door), chooseLanguage(asked, languagesOf(dress), dress.fallback));
+
+  return {
+    business,
+    view,
+    /** The little that a website's page needs before anything is opened. */
+    configuration: (
+      door: DoorRecord,
+      dress: Dress,
+      asked: readonly string[],
+      state: { lamp: LampSetting; now: number },
+    ): DoorConfiguration => ({
+      door: door.publicId,
+      ...state,
+      ...plateViewOf(view(door, dress, asked)),
+      rules: rulesOf(dress),
+    }),
+    /** How somebody of the team is called and looks at a door: the business stands before its people if it wants to. */
+    person: (memberId: string, doorId: string): { name: string; face: string | null } => {
+      const member = store.members.shownOf(memberId);
+      if (!member || dressing.published(doorId).people === 'business') {
+        const kept = store.business.read();
+        return { name: kept?.name ?? '', face: pictureAddress(kept?.pictureId ?? null) };
+      }
+      return { name: member.publicName || member.name, face: pictureAddress(member.pictureId) };
+    },
+  };
+};
+
+export type Shown = ReturnType<typeof createShown>;

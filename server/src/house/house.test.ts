@@ -1,0 +1,138 @@
+import { type House, openHouse, setUp, site } from '../../test-kit/house';
+import { openDevice, visit } from '../../test-kit/panel';
+import { addHelper } from '../../test-kit/routes';
+
+describe('the checklist that watches by itself', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  const open = async () => {
+    const { cookie, door } = await setUp(house);
+    const checklist = async () => (await house.ask('GET', '/api/house', { cookie })).body.checklist;
+    const seen = (origin: string, page?: string) =>
+      page === undefined
+        ? house.ask('GET', `/door/${door.publicId}/configuration.js`, { headers: { origin } })
+        : Promise.resolve(house.services.sightings.note(door, origin, page));
+    return { cookie, door, checklist, seen };
+  };
+
+  it('starts with nothing done, and sees each thing happen', async () => {
+    const { cookie, door, checklist } = await open();
+    expect(await checklist()).toEqual({
+      sightings: [],
+      phone: false,
+      answered: false,
+      dressed: false,
+      darkTexts: false,
+      team: false,
+    });
+    const device = await openDevice(house, cookie);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('A test');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    await house.ask('POST', `/api/conversations/${conversation?.id}/deeds`, {
+      cookie,
+      body: { do: 'say', id: 'answer-00001', text: 'It works', fileIds: [] },
+    });
+    await device.hear('house');
+    await house.ask('POST', '/api/ticks', { cookie, body: { tick: 'dark-texts' } });
+    await addHelper(house);
+    expect(await checklist()).toMatchObject({ answered: true, darkTexts: true, team: true });
+  });
+
+  it('knows when and on which page the snippet was seen, and on which website it may not stand', async () => {
+    const { checklist, seen } = await open();
+    await seen(site);
+    await seen(site, '/shop?x=1#y');
+    await seen('https://www.elsewhere.example');
+    await house.tick();
+    const { sightings } = await checklist();
+    expect(sightings).toHaveLength(2);
+    expect(sightings).toContainEqual(
+      expect.objectContaining({
+        origin: site,
+        site: 'quillfern.example',
+        page: '/shop',
+        at: house.clock.now(),
+        isListed: true,
+      }),
+    );
+    expect(sightings).toContainEqual(
+      expect.objectContaining({ site: 'elsewhere.example', page: '', isListed: false }),
+    );
+    house.clock.advance(59_000);
+    await seen(site, '/other');
+    await house.tick();
+    house.clock.advance(1_000);
+    const before = (await checklist()).sightings[0];
+    await seen(site, '/again');
+    await house.tick();
+    const after = (await checklist()).sightings[0];
+    expect([before.page, after.page]).toEqual(['/shop', '/again']);
+  });
+
+  it('takes no more websites than it has room for', async () => {
+    const { door } = await open();
+    for (let index = 0; index < 60; index += 1) {
+      house.services.sightings.note(door, `https://s${index}.example`, '');
+    }
+    await house.tick();
+    expect(house.store.sightings.newest()).toHaveLength(40);
+  });
+
+  it('tells a helper no checklist and nobody else\u2019s address', async () => {
+    await open();
+    const { body } = await house.ask('GET', '/api/house', { cookie: await addHelper(house) });
+    expect(body.checklist).toBeNull();
+    expect(body.team.map(({ email }: { email: string }) => email).sort()).toEqual([
+      '',
+      'tobias@quillfern.example',
+    ]);
+  });
+
+  it('takes the business\u2019s place and address, and says which is wrong', async () => {
+    const { cookie } = await open();
+    const put = async (body: object) =>
+      (await house.ask('PUT', '/api/business', { cookie, body })).body;
+    expect((await put({})).country).toBe('GB');
+    expect(await put({ country: 'XX' })).toMatchObject({
+      code: 'country-unknown',
+      field: 'country',
+    });
+    expect(await put({ address: 'nowhere' })).toMatchObject({ code: 'email-not-understood' });
+    expect(await put({ zone: 'Nowhere/At all' })).toMatchObject({ code: 'zone-unknown' });
+    expect(await put({ address: ' Hello@Quillfern.EXAMPLE ', walkStep: 'website' })).toMatchObject({
+      address: 'Hello@quillfern.example',
+      walkStep: 'website',
+      name: 'Quillfern Nursery',
+    });
+  });
+
+  it('closes a door: no plate, no talk, and opens it again', async () => {
+    const { cookie, door, seen } = await open();
+    const set = (isClosed: boolean) =>
+      house.ask('PUT', `/api/doors/${door.id}`, { cookie, body: { isClosed } });
+    await set(true);
+    expect(((await seen(site)) as { body: { code: string } }).body.code).toBe('door-closed');
+    expect(String((await house.ask('GET', `/talk/${door.publicId}`)).body)).toContain(
+      '"isClosed":true',
+    );
+    await set(false);
+    expect(((await seen(site)) as { status: number }).status).toBe(200);
+  });
+
+  it('makes another door with its own snippet, in the language that was chosen', async () => {
+    const { cookie } = await open();
+    const { body } = await house.ask('POST', '/api/doors', {
+      cookie,
+      body: { name: 'Quillfern auf Deutsch', language: 'de' },
+    });
+    expect(body.snippet).toContain(body.publicId);
+    expect(house.services.dressing.published(body.id).fallback).toBe('de');
+    const page = String((await house.ask('GET', `/talk/${body.publicId}`)).body);
+    expect(page).toContain('<html lang="de" dir="ltr"');
+  });
+});

@@ -1,0 +1,76 @@
+import { IdSchema } from '@porch/contract/entries';
+import {
+  AnswerPairingSchema,
+  CollectSchema,
+  LookAtLinkSchema,
+  NewPairingSchema,
+  PairingSchema,
+} from '@porch/contract/team';
+import QRCode from 'qrcode';
+import { z } from 'zod';
+import { giveSession, memberAsking } from '../accounts/plugin';
+import { Refused } from '../refused';
+import type { Room } from '../services';
+
+const ById = z.object({ id: IdSchema });
+
+/** Signing a phone in by a code on a screen. */
+export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
+  const { pairings, originOf, limits, hub } = services;
+
+  app.post(
+    '/api/pairings',
+    { schema: { response: { 200: NewPairingSchema } } },
+    async (request) => {
+      const { id } = memberAsking(services, request);
+      const waitMs = limits.links.take(`pairing ${id}`);
+      if (waitMs) throw new Refused('too-many', { waitMs });
+      const { pairing, secret } = pairings.make(id);
+      const link = `${originOf(request)}/pair#${secret}`;
+      return { ...pairing, link, picture: await QRCode.toDataURL(link, { margin: 2, scale: 6 }) };
+    },
+  );
+
+  app.get(
+    '/api/pairings/:id',
+    { schema: { params: ById, response: { 200: PairingSchema } } },
+    async (request) => pairings.look(request.params.id, memberAsking(services, request).id),
+  );
+
+  app.post(
+    '/api/pairings/:id/answer',
+    { schema: { params: ById, body: AnswerPairingSchema, response: { 200: PairingSchema } } },
+    async (request) => {
+      const { id } = memberAsking(services, request);
+      return pairings.answer(request.params.id, id, request.body.isSame);
+    },
+  );
+
+  app.post(
+    '/api/pairings/claim',
+    {
+      schema: {
+        body: LookAtLinkSchema,
+        response: { 200: z.object({ words: z.string(), ticket: z.string() }) },
+      },
+    },
+    async (request) => {
+      const waitMs = limits.links.take(request.ip);
+      if (waitMs) throw new Refused('too-many', { waitMs });
+      return pairings.claim(request.body.token);
+    },
+  );
+
+  app.post(
+    '/api/pairings/collect',
+    { schema: { body: LookAtLinkSchema, response: { 200: CollectSchema } } },
+    async (request, reply) => {
+      const { state, signedIn } = pairings.collect(request.body.token);
+      if (signedIn) {
+        giveSession(request, reply, signedIn);
+        hub.tellHouse();
+      }
+      return { state };
+    },
+  );
+};

@@ -1,0 +1,92 @@
+import { FILE_LARGEST_BYTES, IdSchema } from '@porch/contract/entries';
+import { BusinessSchema, CropSchema, MemberSchema, PictureShapeSchema } from '@porch/contract/team';
+import { z } from 'zod';
+import { memberAsking, ownerAsking } from '../accounts/plugin';
+import { Refused } from '../refused';
+import type { Room } from '../services';
+
+const bodyLimit = FILE_LARGEST_BYTES + 1;
+
+/** The business's picture and the faces of the team; anybody may see them who knows where. */
+export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
+  const { pictures, store, clock, hub, limits } = services;
+
+  const take = async (request: { ip: string; body: unknown }, crop: z.infer<typeof CropSchema>) => {
+    const waitMs = limits.uploads.take(request.ip);
+    if (waitMs) throw new Refused('too-many', { waitMs });
+    return pictures.take(request.body as Buffer, crop);
+  };
+
+  app.put(
+    '/api/business/picture',
+    {
+      bodyLimit,
+      schema: {
+        querystring: CropSchema.extend({ shape: PictureShapeSchema }),
+        response: { 200: BusinessSchema },
+      },
+    },
+    async (request) => {
+      ownerAsking(services, request);
+      const pictureId = await take(request, request.query);
+      const business = store.business.read();
+      if (!business) throw new Refused('not-found');
+      const changed = { ...business, pictureId, pictureShape: request.query.shape };
+      store.business.write(changed, clock.now());
+      hub.tellHouse();
+      return changed;
+    },
+  );
+
+  app.delete(
+    '/api/business/picture',
+    { schema: { response: { 204: z.null() } } },
+    async (request, reply) => {
+      ownerAsking(services, request);
+      const business = store.business.read();
+      if (business) store.business.write({ ...business, pictureId: null }, clock.now());
+      hub.tellHouse();
+      return reply.status(204).send(null);
+    },
+  );
+
+  app.put(
+    '/api/me/picture',
+    { bodyLimit, schema: { querystring: CropSchema, response: { 200: MemberSchema } } },
+    async (request) => {
+      const me = memberAsking(services, request);
+      const changed = { ...me, pictureId: await take(request, request.query) };
+      store.members.update(changed);
+      hub.tellHouse();
+      return changed;
+    },
+  );
+
+  app.delete(
+    '/api/me/picture',
+    { schema: { response: { 204: z.null() } } },
+    async (request, reply) => {
+      store.members.update({ ...memberAsking(services, request), pictureId: null });
+      hub.tellHouse();
+      return reply.status(204).send(null);
+    },
+  );
+
+  app.get(
+    '/pictures/:id',
+    { schema: { params: z.object({ id: IdSchema }), hide: true } },
+    async (request, reply) => {
+      const bytes = store.pictures.bytes(request.params.id);
+      if (!bytes) throw new Refused('not-found');
+      return reply
+        .headers({
+          'content-type': 'image/webp',
+          'content-security-policy': "default-src 'none'; sandbox",
+          'cache-control': 'public, max-age=31536000, immutable',
+          // The plate shows it on the business's own website.
+          'cross-origin-resource-policy': 'cross-origin',
+        })
+        .send(bytes);
+    },
+  );
+};

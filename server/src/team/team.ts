@@ -1,0 +1,155 @@
+import type { Invite, Join, NewPassword, OneTimeLink, Role, SeenLink } from '@porch/contract/team';
+import type { Accounts, SignedIn } from '../accounts/accounts';
+import type { Clock } from '../clock';
+import type { Hub } from '../live/hub';
+import { Refused } from '../refused';
+import { hashSecret, newSecret } from '../security/tokens';
+import type { LinkRecord, Store } from '../store';
+
+export const INVITE_MS = 7 * 24 * 3_600_000;
+export const NEW_PASSWORD_MS = 24 * 3_600_000;
+const INVITES_MOST = 20;
+
+/** Who belongs to the team: inviting, roles, leaving, and a way back in for who forgot the password. */
+export const createTeam = (services: {
+  store: Store;
+  clock: Clock;
+  hub: Hub;
+  accounts: Accounts;
+}) => {
+  const { store, clock, hub, accounts } = services;
+
+  const someone = (id: string) => {
+    const member = store.members.byId(id);
+    if (!member) throw new Refused('not-found');
+    return member;
+  };
+
+  const refuseIfLastOwner = (id: string): void => {
+    const owners = store.members.all().filter(({ role, hasLeft }) => role === 'owner' && !hasLeft);
+    if (owners.every((owner) => owner.id === id)) throw new Refused('last-owner');
+  };
+
+  const makeLink = (
+    origin: string,
+    path: string,
+    lastsMs: number,
+    record: Pick<LinkRecord, 'kind' | 'role' | 'memberId'>,
+  ): OneTimeLink => {
+    const token = newSecret();
+    const expiresAt = clock.now() + lastsMs;
+    store.links.add({ ...record, tokenHash: hashSecret(token), expiresAt } as LinkRecord);
+    hub.tellHouse();
+    // In the fragment: that part of an address is sent to nobody and stands in no log.
+    return { link: `${origin}${path}#${token}`, expiresAt };
+  };
+
+  /** A link as it stands: refuses one that is unknown, used, or too old, and says which. */
+  const open = (token: string): LinkRecord => {
+    const link = store.links.find(hashSecret(token));
+    if (link?.usedAt) throw new Refused('link-used');
+    if (!link || link.expiresAt <= clock.now()) throw new Refused('link-stale');
+    return link;
+  };
+
+  const goneFrom = (memberId: string): void => {
+    hub.closeTeam((device) => device.memberId === memberId);
+    hub.tellHouse();
+  };
+
+  const leave = (id: string): void => {
+    store.atOnce(() => {
+      refuseIfLastOwner(id);
+      store.members.leave(someone(id).id, clock.now());
+      store.sessions.endAllOf(id);
+      store.links.dropAllOf(id);
+      for (const door of store.doors.all()) {
+        if (!door.memberIds?.includes(id)) continue;
+        const left = door.memberIds.filter((one) => one !== id);
+        store.doors.update({ ...door, memberIds: left.length > 0 ? left : null });
+      }
+    });
+    goneFrom(id);
+  };
+
+  return {
+    invite: (role: Role, origin: string): OneTimeLink => {
+      if (store.links.openInvites(clock.now()).length >= INVITES_MOST) {
+        throw new Refused('too-many-of-these', { limit: INVITES_MOST });
+      }
+      return makeLink(origin, '/join', INVITE_MS, { kind: 'invite', role, memberId: null });
+    },
+    openInvites: (): Invite[] =>
+      store.links
+        .openInvites(clock.now())
+        .map(({ tokenHash, role, expiresAt }) => ({ id: tokenHash, role, expiresAt })),
+    withdraw: (id: string): void => {
+      store.links.drop(id);
+      hub.tellHouse();
+    },
+    /** A link with which somebody who forgot their password makes a new one. */
+    newPasswordLink: (memberId: string, origin: string): OneTimeLink =>
+      makeLink(origin, '/new-password', NEW_PASSWORD_MS, {
+        kind: 'new-password',
+        role: null,
+        memberId: someone(memberId).id,
+      }),
+    look: (token: string): SeenLink => {
+      const { kind, role, memberId, expiresAt } = open(token);
+      return {
+        kind,
+        role,
+        expiresAt,
+        business: store.business.read()?.name ?? '',
+        name: (memberId && store.members.byId(memberId)?.name) || '',
+      };
+    },
+    /** Comes into the team by an invitation; it works once. */
+    join: async (typed: Join): Promise<SignedIn> => {
+      const link = open(typed.token);
+      if (link.kind !== 'invite') throw new Refused('link-stale');
+      const { role } = link;
+      const added = await accounts.prepare(typed);
+      const signedIn = store.atOnce(() => {
+        open(typed.token);
+        store.links.use(link.tokenHash, clock.now());
+        store.ticks.set('team', clock.now());
+        return accounts.add({ ...added, role }, typed.device);
+      });
+      hub.tellHouse();
+      return signedIn;
+    },
+    /** Makes a new password by a link; every device of theirs is signed out, this one is in. */
+    makeNewPassword: async (typed: NewPassword): Promise<SignedIn> => {
+      const { kind, memberId } = open(typed.token);
+      if (kind !== 'new-password' || !memberId) throw new Refused('link-stale');
+      const passwordHash = await accounts.hashOf(typed.password);
+      const signedIn = store.atOnce(() => {
+        const link = open(typed.token);
+        const member = someone(memberId);
+        store.links.use(link.tokenHash, clock.now());
+        store.members.setPassword(member.id, passwordHash);
+        store.sessions.endAllOf(member.id);
+        store.tries.forget(`account ${member.email}`);
+        return accounts.open(member, typed.device);
+      });
+      goneFrom(memberId);
+      return signedIn;
+    },
+    setRole: (id: string, role: Role): void => {
+      store.atOnce(() => {
+        if (someone(id).role === 'owner' && role === 'helper') refuseIfLastOwner(id);
+        store.members.setRole(id, role);
+      });
+      hub.tellHouse();
+    },
+    signOutEverywhere: (id: string): void => {
+      store.sessions.endAllOf(someone(id).id);
+      goneFrom(id);
+    },
+    leave,
+    tidy: (): void => store.links.dropOlderThan(clock.now() - INVITE_MS),
+  };
+};
+
+export type Team = ReturnType<typeof createTeam>;

@@ -1,0 +1,93 @@
+import { plainDress } from '@porch/core/dress';
+import type { House } from './house';
+
+export interface Route {
+  path: string;
+  method: string;
+}
+
+const token = 'a-token-that-nobody-ever-made-00';
+
+/** A body that each route understands, so that a refusal is about who asks and not about what. */
+const bodies: Record<string, object> = {
+  '/api/sign-out': { everywhere: false },
+  '/api/lamp': { state: 'lit', until: null },
+  '/api/business': { name: 'x' },
+  '/api/conversations/{id}/deeds': { do: 'wrap-up', id: 'deed-000001' },
+  '/api/doors': { name: 'x', language: 'en' },
+  '/api/doors/{id}': { sites: [] },
+  '/api/doors/{id}/draft': { revision: 0, dress: plainDress() },
+  '/api/doors/{id}/publish': { revision: 0 },
+  '/api/doors/{id}/undo': { revision: 0 },
+  '/api/invites': { role: 'helper' },
+  '/api/me': { name: 'x', publicName: '' },
+  '/api/me/password': { old: 'x', new: 'another long password' },
+  '/api/members/{id}/role': { role: 'owner' },
+  '/api/pairings/{id}/answer': { isSame: true },
+  '/api/ticks': { tick: 'team' },
+};
+
+const queries: Record<string, string> = {
+  '/api/line': '?group=waiting',
+  '/api/since': '?seq=0',
+  '/api/search': '?words=a',
+  '/api/business/picture': '?left=0&top=0&side=1&shape=round',
+  '/api/me/picture': '?left=0&top=0&side=1',
+};
+
+/** Whoever has the secret of a link may use these; nobody is signed in yet. */
+const byLink: Record<string, object> = {
+  '/api/links/look': { token },
+  '/api/join': { token, name: 'x', email: 'x@post.example', password: 'a long password' },
+  '/api/new-password': { token, password: 'a long password' },
+  '/api/pairings/claim': { token },
+  '/api/pairings/collect': { token },
+};
+
+const forAnybody = ['/api/set-up', '/api/sign-in', '/api/house', ...Object.keys(byLink)];
+
+/** Every route that is for the team, read from what the server says of itself. */
+export const routesOfTeam = async (house: House): Promise<Route[]> => {
+  const { paths } = (await house.ask('GET', '/openapi.json')).body as {
+    paths: Record<string, Record<string, unknown>>;
+  };
+  return Object.entries(paths)
+    .filter(([path]) => path.startsWith('/api/') && !forAnybody.includes(path))
+    .flatMap(([path, methods]) => Object.keys(methods).map((method) => ({ path, method })));
+};
+
+/** Asks a route with something that it understands. */
+export const askRoute = (
+  house: House,
+  { path, method }: Route,
+  cookie?: string,
+  id = 'some-id-000001',
+) =>
+  house.ask(
+    method.toUpperCase() as 'GET',
+    path.replace('{id}', id).replace('{kind}', 'svg') + (queries[path] ?? ''),
+    {
+      cookie,
+      ...(path.endsWith('/picture') && method === 'put'
+        ? { body: Buffer.from('x'), headers: { 'content-type': 'application/octet-stream' } }
+        : method === 'get' || method === 'delete'
+          ? {}
+          : { body: bodies[path] ?? {} }),
+    },
+  );
+
+export { byLink };
+
+/** Brings a helper in as the owner would; gives their cookie. */
+export const addHelper = async (house: House, name = 'Tobias Ekwall') => {
+  const { link } = house.services.team.invite('helper', 'http://porch.example');
+  const response = await house.ask('POST', '/api/join', {
+    body: {
+      token: link.split('#')[1],
+      name,
+      email: `${name.split(' ')[0]?.toLowerCase()}@quillfern.example`,
+      password: 'a long enough password',
+    },
+  });
+  return String(response.headers['set-cookie']).split(';')[0] ?? '';
+};
