@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import sharp from 'sharp';
 
 const dataDir = mkdtempSync(join(tmpdir(), 'shots-'));
 const ports = { PORT: '4960', STREET_PORT: '4970' };
@@ -45,6 +46,48 @@ const signIn = async (page) => {
   await page.getByRole('button', { name: /^Waiting, / }).waitFor();
   return page;
 };
+
+const first = await signIn(await open(phone));
+await first.getByRole('link', { name: 'House' }).click();
+await first.getByText('The door is on your website').waitFor();
+await shoot(first, 'checklist-phone');
+await first.goto(`${origin}/walk?step=snippet`);
+await first.getByRole('button', { name: 'Copy the line' }).waitFor();
+await shoot(first, 'walk-phone');
+await first.goto(`${origin}/house/team`);
+await first.getByRole('heading', { name: 'Invite somebody' }).waitFor();
+await shoot(first, 'team-phone');
+await first.goto(`${origin}/house/dress/door-quillfern-bench?part=texts`);
+await first.getByRole('radio', { name: 'Look' }).click();
+await first.getByRole('button', { name: 'Preview' }).click();
+const imagined = (page) => page.frameLocator('iframe').frameLocator('iframe');
+await imagined(first).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
+await shoot(first, 'dress-phone');
+const desk = await signIn(await open(wide));
+await desk.goto(`${origin}/house/dress/door-quillfern`);
+await imagined(desk).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
+await shoot(desk, 'dress-wide');
+
+// Three doors side by side, each dressed in its own way.
+const panels = await Promise.all(
+  ['quillfern-front-door', 'quillfern-bench-door', 'quillfern-german-door'].map(async (door) => {
+    const page = await open(phone);
+    await page.goto(`${origin}/talk/${door}`);
+    await page.getByRole('textbox').last().waitFor();
+    return page.screenshot();
+  }),
+);
+await sharp({
+  create: {
+    width: phone.width * 3 + 40,
+    height: phone.height,
+    channels: 3,
+    background: '#dccfb8',
+  },
+})
+  .composite(panels.map((input, at) => ({ input, top: 0, left: at * (phone.width + 20) })))
+  .png()
+  .toFile('docs/screenshots/panels.png');
 
 const visitor = await open(wide);
 await visitor.goto(`${street}/monstera-deliciosa`);

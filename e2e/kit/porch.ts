@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -112,6 +113,14 @@ export class Porch {
   /** Signs the kit itself in, where the owner was made on a screen. */
   async signIn(): Promise<void> {
     await this.ask('POST', '/api/sign-in', { email: owner.email, password: owner.password });
+  }
+
+  /** What the command on the server prints for an owner who forgot their password. */
+  newPassword(): string {
+    return execFileSync('node', ['server/dist/new-password.js'], {
+      encoding: 'utf8',
+      env: { ...process.env, DATA_DIR: this.dataDir, PUBLIC_ORIGIN: this.origin },
+    });
   }
 
   async door(): Promise<House['doors'][number]> {

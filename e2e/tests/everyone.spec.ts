@@ -59,7 +59,12 @@ for (const [colorScheme, viewport] of [
     await expect(screen.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
     await expectClean(screen, 'house');
   });
+}
 
+for (const [colorScheme, viewport] of [
+  ['light', phone],
+  ['dark', wide],
+] as const) {
   test(`every room of the house is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
     browser,
     porch,

@@ -81,10 +81,15 @@ test('one shows a public name and a face, and changes the password by the old on
   await screen.getByLabel('Public name').fill('Maren');
   await screen.getByRole('button', { name: 'Save' }).click();
   await expect(screen.getByText('Saved')).toBeVisible();
+  const choosing = screen.waitForEvent('filechooser');
+  await screen.getByRole('button', { name: 'Choose a picture' }).click();
+  const huge = { name: 'huge.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40 * 1024 * 1024) };
+  await (await choosing).setFiles(huge);
+  await expect(screen.getByRole('alert')).toContainText('larger than 10 MB');
   await screen.getByLabel('The old one').fill('wrong');
   await screen.getByLabel('The new one').fill('fern-by-another-window');
   await screen.getByRole('button', { name: 'Change it' }).click();
-  await expect(screen.getByRole('alert')).toContainText('The old password is not right');
+  await expect(screen.getByRole('alert').last()).toContainText('The old password is not right');
   await screen.getByLabel('The old one').fill(owner.password);
   await screen.getByRole('button', { name: 'Change it' }).click();
   await expect(screen.getByText('Your other devices are signed out')).toBeVisible();
@@ -95,4 +100,19 @@ test('one shows a public name and a face, and changes the password by the old on
   await visitor.goto(porch.site);
   await visitor.getByRole('button', { name: /^Write to/ }).click();
   await expect(visitor.frameLocator('iframe').getByText('Maren', { exact: true })).toBeVisible();
+});
+
+test('an owner who forgot the password gets in again by a command on the server', async ({
+  browser,
+  porch,
+}) => {
+  const page = await watched(await browser.newContext());
+  await page.goto(porch.origin);
+  await page.getByRole('button', { name: 'Forgot the password?' }).click();
+  await expect(page.getByText('npm run new-password')).toBeVisible();
+  const link = /http\S+#\S+/.exec(porch.newPassword())?.[0] ?? '';
+  await page.goto(link);
+  await page.getByLabel('New password').fill('fern-in-the-doorway');
+  await page.getByRole('button', { name: 'Save and sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Nobody is waiting' })).toBeVisible();
 });

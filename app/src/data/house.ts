@@ -12,6 +12,7 @@ import type {
   SignIn,
 } from '@porch/contract/team';
 import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { api } from './api';
 import { deviceKind } from './device';
 
@@ -20,6 +21,24 @@ export const houseKey = ['house'] as const;
 /** Who is signed in here, and what house this is. */
 export const useHouse = () =>
   useQuery({ queryKey: houseKey, queryFn: () => api.get<House>('/api/house'), staleTime: 60_000 });
+
+const LOOK_EVERY_MS = 60_000;
+
+/** The same, looked at anew every minute: for the checklist, which says when it last looked. */
+export const useWatchedHouse = () => {
+  const { dataUpdatedAt, refetch } = useHouse();
+  useEffect(() => {
+    const timer = setInterval(() => void refetch(), LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [refetch]);
+  return { dataUpdatedAt, refetch };
+};
+
+/** What a door is called, where there is more than one; empty where it says nothing new. */
+export const useDoorName = (doorId: string): string => {
+  const doors = useHouse().data?.doors ?? [];
+  return doors.length > 1 ? (doors.find(({ id }) => id === doorId)?.name ?? '') : '';
+};
 
 /** The business's time zone; UTC until it is known. */
 export const useZone = (): string => useHouse().data?.business?.zone ?? 'UTC';

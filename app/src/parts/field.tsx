@@ -27,6 +27,7 @@ export const Field = ({ label, more, problem, style, ...rest }: Props) => {
       <TextInput
         aria-labelledby={`${id}-label`}
         {...(problem ? { 'aria-describedby': `${id}-problem`, 'aria-invalid': true } : {})}
+        placeholderTextColor={theme.slate}
         {...rest}
         style={[
           styles.input,

@@ -7,7 +7,12 @@ export const PlainFrame = (props: { title: string; source: string; height: numbe
     <iframe
       title={props.title}
       src={props.source}
-      style={{ width: '100%', height: props.height, border: `2px solid ${theme.ink}` }}
+      style={{
+        width: '100%',
+        height: props.height,
+        boxSizing: 'border-box',
+        border: `2px solid ${theme.ink}`,
+      }}
     />
   );
 };

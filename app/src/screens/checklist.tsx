@@ -3,7 +3,7 @@ import { router } from 'expo-router';
 import Check from 'lucide-react-native/icons/check';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useChangeDoor, useHouse, useTick, useZone } from '../data/house';
+import { useChangeDoor, useTick, useWatchedHouse, useZone } from '../data/house';
 import { Problem, problemOf, Row, Section } from '../parts/form';
 import { Button } from '../parts/press';
 import { useNow } from '../parts/use-now';
@@ -69,7 +69,7 @@ const Unlisted = ({ sighting, house }: { sighting: Sighting; house: House }) => 
 const Snippet = ({ house, ticks }: { house: House; ticks: Ticks }) => {
   const now = useNow();
   const zone = useZone();
-  const { dataUpdatedAt, refetch } = useHouse();
+  const { dataUpdatedAt, refetch } = useWatchedHouse();
   const seen = ticks.sightings.find(({ isListed }) => isListed);
   const unlisted = ticks.sightings.filter(({ isListed }) => !isListed).slice(0, 3);
   const [door] = house.doors;

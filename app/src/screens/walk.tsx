@@ -2,6 +2,7 @@ import type { Business, Door, House, WalkStep } from '@porch/contract/team';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { useChangeBusiness, useChangeDoor, useHouse, useZone } from '../data/house';
+import { useLive } from '../data/live-store';
 import { Field } from '../parts/field';
 import { Done, Problem, problemOf, Room, Row } from '../parts/form';
 import { PlainFrame } from '../parts/plain-frame';
@@ -98,10 +99,15 @@ const SnippetStep = ({ house, door, go }: StepProps) => {
 
 const TestStep = ({ house, door, go }: StepProps) => {
   const isAnswered = house.checklist?.answered ?? false;
+  const isWaiting = (useLive().counts?.waiting ?? 0) > 0;
   return (
     <>
       <PlainFrame title={said.test.frame} source={`/talk/${door.publicId}`} height={430} />
-      {isAnswered ? <Done text={said.test.done} /> : null}
+      {isAnswered ? (
+        <Done text={said.test.done} />
+      ) : isWaiting ? (
+        <Done text={said.test.arrived} />
+      ) : null}
       <Button
         look={isAnswered ? 'edge' : 'main'}
         label={said.test.answer}

@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { useZone } from '../data/house';
+import { useDoorName, useZone } from '../data/house';
 import { Words } from '../parts/words';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
@@ -25,6 +25,7 @@ const Fact = ({ label, said, href }: { label: string; said: string; href?: strin
 export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColumn: boolean }) => {
   const theme = useTheme();
   const zone = useZone();
+  const doorName = useDoorName(row.doorId);
   const { state } = row;
   const said = words.who;
   const left =
@@ -60,7 +61,10 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
       {page ? <Fact label={said.page} said={page.title || page.url} href={page.url} /> : null}
       <Fact label={said.first} said={momentInWords(state.firstAt, now, zone)} />
       <Fact label={said.last} said={momentInWords(state.lastAt, now, zone)} />
-      <Fact label={said.door} said={words.conversation.website} />
+      <Fact
+        label={said.door}
+        said={[words.conversation.website, doorName].filter(Boolean).join(' · ')}
+      />
     </ScrollView>
   );
 };

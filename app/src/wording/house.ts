@@ -149,7 +149,6 @@ export const houseWords = {
     concerns: 'Whom it concerns',
     concernsMore:
       'They are shown at this door and hear its bell. Everybody on the team can answer.',
-    everybody: 'Everybody',
     closing: 'Closing',
     close: 'Close this door',
     closeMore:
@@ -207,7 +206,6 @@ export const houseWords = {
       'You are signed out and cannot come back without an invitation. What you said stays.',
     leaveYes: 'Leave',
     stay: 'Stay',
-    signedInAs: (name: string) => `Signed in as ${name}`,
   },
   pair: {
     title: 'Sign in a phone',
@@ -285,7 +283,6 @@ export const houseWords = {
     clash: 'You both changed this. Whose shall stand?',
     mine: 'Mine',
     theirs: 'Theirs',
-    decide: 'Go on',
     look: {
       ready: 'Colours to start from',
       sets: { dusk: 'Dusk', fernery: 'Fernery', brickwork: 'Brickwork', harbour: 'Harbour' },

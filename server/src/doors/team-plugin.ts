@@ -30,11 +30,12 @@ const sitesOf = (typed: readonly string[]): Site[] => {
 export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
   const { store, clock, hub, originOf } = services;
 
-  const membersOf = (ids: readonly string[]): string[] => {
+  const membersOf = (ids: readonly string[]): string[] | null => {
     if (ids.some((id) => !store.members.byId(id))) {
       throw new Refused('choice-unknown', { field: 'memberIds' });
     }
-    return [...new Set(ids)];
+    // A door that concerned nobody would ring nowhere.
+    return ids.length === 0 ? null : [...new Set(ids)];
   };
 
   const changed = (door: DoorRecord, change: DoorChange): DoorRecord => ({

@@ -5,11 +5,14 @@ import type { Clock } from '../clock';
 import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
 import { hashSecret, newSecret } from '../security/tokens';
-import type { Store } from '../store';
+import type { PublishedRecord, Store } from '../store';
 
 /** How long the owner may try a draft on their own website. */
 export const TRIAL_MS = 30 * 60_000;
 const TRIALS_MOST = 100;
+
+/** A door that was never dressed at all. */
+const plain: PublishedRecord = { version: 0, dress: plainDress(), publishedAt: 0 };
 
 /** How doors are dressed: drafts, publishing, taking it back, and trying it on. */
 export const createDressing = (services: { store: Store; clock: Clock; hub: Hub }) => {
@@ -17,8 +20,14 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
   // In memory on purpose: a trial shows a draft and nothing else, and a restart may end it.
   const trials = new Map<string, { doorId: string; until: number }>();
 
-  const publishedOf = (doorId: string) =>
-    store.dresses.published(doorId) ?? { version: 0, dress: plainDress(), publishedAt: 0 };
+  // Asked for with every message; what is kept here is dropped when a door changes.
+  const known = new Map<string, PublishedRecord>();
+
+  const publishedOf = (doorId: string): PublishedRecord => {
+    const published = known.get(doorId) ?? store.dresses.published(doorId) ?? plain;
+    known.set(doorId, published);
+    return published;
+  };
 
   const dressedOf = (doorId: string): Dressed => {
     const { draft, revision, changedBy } = store.dresses.draft(doorId);
@@ -37,9 +46,11 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
 
   /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
   const change = (doorId: string, revision: number, work: () => void): Dressed => {
+    known.delete(doorId);
     const dressed = store.atOnce(() => {
       if (store.dresses.draft(doorId).revision !== revision) throw new Refused('changed-meanwhile');
       work();
+      known.delete(doorId);
       return dressedOf(doorId);
     });
     hub.tellHouse();

@@ -19,6 +19,7 @@ export type { ConversationRecord, LineKey } from './conversations';
 export { toRow } from './conversations';
 export { openDatabase } from './database';
 export type { DoorRecord } from './doors';
+export type { PublishedRecord } from './dresses';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
 export type { MemberRecord } from './members';

@@ -107,7 +107,7 @@ export const stand = (
     return fill(
       ways[states.indexOf(now.state)] ?? '',
       'time',
-      time.toLocaleTimeString(language, { timeStyle: 'short' }),
+      time.toLocaleTimeString([], { timeStyle: 'short' }),
     );
   };
 

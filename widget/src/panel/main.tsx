@@ -19,15 +19,19 @@ const FACES_MOST = 3;
 type State = 'lit' | 'soon' | 'dark';
 
 /** What the light shows, as the texts call it, and the time that they may name. */
-const lampOf = (model: Model, now: number, language: string): { state: State; time: string } => {
+const lampOf = (model: Model, now: number): { state: State; time: string } => {
   const lamp = lampAt(model.lamp, now + model.offsetMs);
   if (lamp.state !== 'back-soon') return { state: lamp.state, time: '' };
-  return { state: 'soon', time: clockTime(lamp.until - model.offsetMs, language) };
+  return { state: 'soon', time: clockTime(lamp.until - model.offsetMs) };
 };
 
 const useModel = (conversation: Conversation): Model => {
   const [model, setModel] = useState(conversation.now);
-  useEffect(() => conversation.watch(setModel), [conversation]);
+  useEffect(() => {
+    // What happened before this was listening is not told again.
+    setModel(conversation.now());
+    return conversation.watch(setModel);
+  }, [conversation]);
   return model;
 };
 
@@ -135,7 +139,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const now = useNow();
   const [large, setLarge] = useState<FileMention | null>(null);
   const end = useRef<HTMLDivElement>(null);
-  const { state, time } = lampOf(model, now, view.language);
+  const { state, time } = lampOf(model, now);
   const isNote = state !== 'lit';
   const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
   const hasTalked = model.entries.length > 0;
@@ -219,7 +223,12 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
 /** The panel as it is dressed; a draft's dress comes from the page around it, and may change. */
 const Dressed = ({ conversation, door }: { conversation: Conversation; door: string }) => {
   const [view, setView] = useState(conversation.view);
-  useEffect(() => conversation.watch(() => setView(conversation.view())), [conversation]);
+  useEffect(() => {
+    const look = (): void => setView(conversation.view());
+    // A draft may have come before this was listening.
+    look();
+    return conversation.watch(look);
+  }, [conversation]);
   if (!view) return null;
   wear(view);
   return (

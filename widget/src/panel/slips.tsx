@@ -10,8 +10,9 @@ import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
-export const clockTime = (at: number, language: string): string =>
-  new Date(at).toLocaleTimeString(language, { hour: '2-digit', minute: '2-digit' });
+/** As the visitor's own browser writes times, whatever the page's language. */
+export const clockTime = (at: number): string =>
+  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 
 const dayOf = (at: number, now: number, say: Say, language: string): string => {
   const days = Math.round(
@@ -113,12 +114,11 @@ const Files = (props: {
 
 const Top = (props: { who: string; face?: string | null; at: number; state?: MessageState }) => {
   const say = useSay();
-  const { language } = useView();
   return (
     <p class="top">
       {props.face !== undefined && <Face name={props.who} url={props.face} />}
       <b dir="auto">{props.who}</b>{' '}
-      <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at, language)}</time>
+      <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at)}</time>
       {props.state && props.state !== 'failed' && (
         <span class={`state ${props.state}`}>{say(props.state)}</span>
       )}

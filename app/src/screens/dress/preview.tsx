@@ -61,6 +61,7 @@ export const Preview = (props: {
         style={{
           width: size.width,
           height: size.height,
+          boxSizing: 'border-box',
           border: `2px solid ${theme.edge}`,
           transform: `scale(${scale})`,
           transformOrigin: 'top left',

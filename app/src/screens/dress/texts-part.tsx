@@ -1,4 +1,10 @@
-import { type TextKey, textKeys, textsIn, toLanguage } from '@porch/core/door-texts';
+import {
+  shippedLanguages,
+  type TextKey,
+  textKeys,
+  textsIn,
+  toLanguage,
+} from '@porch/core/door-texts';
 import { gapsFor, languagesOf } from '@porch/core/dress';
 import { useState } from 'react';
 import { useHouse, useTick } from '../../data/house';
@@ -130,6 +136,12 @@ export const TextsPart = (
     props.setLanguage(code);
   };
   const options = languages.map((code): [string, string] => [code, languageName(code)]);
+  const remove = (): void => {
+    const { [language]: _gone, ...texts } = dress.texts;
+    const fallback = dress.fallback === language ? 'en' : dress.fallback;
+    props.setLanguage(fallback);
+    set({ ...dress, texts, fallback });
+  };
   return (
     <>
       <Select
@@ -175,6 +187,11 @@ export const TextsPart = (
         onChange={(fallback) => set({ ...dress, fallback })}
       />
       <AddLanguage add={add} />
+      {shippedLanguages.includes(language) ? null : (
+        <Row>
+          <Button tone="brick" label={said.remove} onPress={remove} />
+        </Row>
+      )}
     </>
   );
 };

@@ -73,7 +73,9 @@ const Concerns = ({ door, house }: { door: Door; house: House }) => {
   const chosen = door.memberIds ?? all;
   const set = (memberId: string, isOn: boolean): void => {
     const next = isOn ? [...chosen, memberId] : chosen.filter((id) => id !== memberId);
-    mutate({ memberIds: next.length === all.length ? null : next });
+    // A door that concerned nobody would ring nowhere.
+    const isEverybody = next.length === all.length || next.length === 0;
+    mutate({ memberIds: isEverybody ? null : next });
   };
   return (
     <Section title={said.concerns}>
