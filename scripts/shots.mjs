@@ -28,8 +28,8 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 
-const open = async (viewport, colorScheme = 'light') => {
-  const context = await browser.newContext({ viewport, colorScheme, locale: 'en-GB' });
+const open = async (viewport, colorScheme = 'light', locale = 'en-GB') => {
+  const context = await browser.newContext({ viewport, colorScheme, locale });
   return context.newPage();
 };
 
@@ -71,7 +71,7 @@ await shoot(desk, 'dress-wide');
 // Three doors side by side, each dressed in its own way.
 const panels = await Promise.all(
   ['quillfern-front-door', 'quillfern-bench-door', 'quillfern-german-door'].map(async (door) => {
-    const page = await open(phone);
+    const page = await open(phone, 'light', door.includes('german') ? 'de-DE' : 'en-GB');
     await page.goto(`${origin}/talk/${door}`);
     await page.getByRole('textbox').last().waitFor();
     return page.screenshot();
