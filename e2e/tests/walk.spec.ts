@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { answer, expect, openPanel, owner, test, watched } from '../kit/porch';
 
 /** What docs/website-door.md says of the walk. */
-const TAPS_MOST = 32;
+const TAPS_MOST = 30;
 
 test('an owner goes from nothing to a tested door on their website, on a phone, step by step', async ({
   browser,
@@ -74,10 +74,10 @@ test('an owner goes from nothing to a tested door on their website, on a phone, 
   await expect(phone.getByText(/^Seen on 127\.0\.0\.1:\d+\/delivery/)).toBeVisible();
   await tap(button('Next'));
 
-  const test = phone.frameLocator('iframe[title="Your door, as a visitor sees it"]');
-  await fill(test.getByRole('textbox', { name: 'Your message' }), 'Does it work?');
-  await tap(test.getByRole('button', { name: 'Send' }));
-  await expect(test.getByText('Sent').or(test.getByText('Arrived'))).toBeVisible();
+  const tryOut = phone.frameLocator('iframe[title="Your door, as a visitor sees it"]');
+  await fill(tryOut.getByRole('textbox', { name: 'Your message' }), 'Does it work?');
+  await tap(tryOut.getByRole('button', { name: 'Send' }));
+  await expect(tryOut.getByText('Sent').or(tryOut.getByText('Arrived'))).toBeVisible();
   await tap(button('Open it in the line'));
   await tap(phone.getByRole('link', { name: /Does it work/ }));
   taps += 2;
@@ -91,7 +91,7 @@ test('an owner goes from nothing to a tested door on their website, on a phone, 
   taps += 2;
   await answer(phone, 'It is, come by.');
   await expect(panel.getByText('It is, come by.')).toBeVisible();
-  console.error(`the walk took ${taps} taps`);
+  test.info().annotations.push({ type: 'taps', description: `${taps}` });
   expect(taps).toBeLessThanOrEqual(TAPS_MOST);
 
   // What was done has ticked itself.

@@ -1,6 +1,6 @@
 import type { House, Checklist as Ticks } from '@porch/contract/team';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { fireEvent, render, screen } from '@testing-library/react-native';
+import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { Checklist } from './checklist';
 
 const now = Date.UTC(2026, 10, 12, 10, 0);
@@ -95,7 +95,10 @@ describe('the checklist that ticks itself', () => {
 
   it('offers to allow a website on which the door may not stand yet', async () => {
     await draw(houseWith({ ...nothing, sightings: [sighting('shop.example', false)] }));
-    await fireEvent.press(screen.getByText('Allow shop.example'));
+    await act(async () => {
+      fireEvent.press(screen.getByText('Allow shop.example'));
+      await jest.advanceTimersByTimeAsync(100);
+    });
     expect(global.fetch).toHaveBeenCalledWith(
       '/api/doors/door-00001',
       expect.objectContaining({
