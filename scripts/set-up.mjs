@@ -1,6 +1,6 @@
 // Everything that a fresh clone needs before it can run: packages, a browser for the tests, builds.
 // Uses nothing but Node itself, because nothing else is there yet.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -57,12 +57,21 @@ export const installPackages = () => {
   run('npm', ['ci', '--no-audit', '--no-fund']);
 };
 
-/** Installs Debian's Chromium for the browser tests, unless it is there. */
+/**
+ * Installs Debian's Chromium for the browser tests, unless it is there. It only starts that: fetching a
+ * browser and compiling the database do not stand in each other's way. Resolves when it is there.
+ */
 export const installBrowser = () => {
-  if (existsSync(browser)) return;
+  if (existsSync(browser)) return Promise.resolve();
   say('Installing the browser for the tests …');
-  run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', 'chromium']);
+  const install = 'apt-get update -qq && apt-get install -y -qq chromium';
+  const child = spawn('sh', ['-c', install], { stdio: ['ignore', 'ignore', 'inherit'] });
+  return new Promise((resolve, reject) => {
+    child.once('error', reject);
+    child.once('exit', (code) =>
+      code === 0 ? resolve() : reject(new Error(`the browser could not be installed (${code})`)),
+    );
+  });
 };
 
 const parts = [

@@ -1,9 +1,10 @@
 // Every check there is, from a fresh clone: set-up, lint, types, structure, unit tests, browser tests.
 import { buildStale, installBrowser, installPackages, say, succeeds } from './set-up.mjs';
 
+const browserIsThere = installBrowser();
 installPackages();
-installBrowser();
 buildStale();
+await browserIsThere;
 
 const checks = [
   ['lint', 'npx', ['biome', 'check', '.']],

@@ -29,6 +29,7 @@ for (const [colorScheme, viewport] of [
   }) => {
     const { panel, say, page } = await visitorPhone(browser, porch);
     await page.emulateMedia({ colorScheme });
+    await page.setViewportSize(viewport);
     await say('Hello, see https://quillfern.example');
     await expect(panel.getByText('Sent')).toBeVisible();
     await expectClean(page, 'panel on the website');

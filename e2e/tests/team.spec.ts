@@ -1,3 +1,4 @@
+import { truncateSync, writeFileSync } from 'node:fs';
 import { expect, owner, ownerPhone, test, watched } from '../kit/porch';
 
 test('somebody is invited, comes in by the link once, and answers as a helper', async ({
@@ -74,7 +75,7 @@ test('a phone signs in by a code, after the same two words were confirmed', asyn
 test('one shows a public name and a face, and changes the password by the old one', async ({
   browser,
   porch,
-}) => {
+}, testInfo) => {
   const screen = await ownerPhone(browser, porch);
   await screen.getByRole('link', { name: 'House' }).click();
   await screen.getByRole('link', { name: /^You/ }).click();
@@ -83,7 +84,9 @@ test('one shows a public name and a face, and changes the password by the old on
   await expect(screen.getByText('Saved')).toBeVisible();
   const choosing = screen.waitForEvent('filechooser');
   await screen.getByRole('button', { name: 'Choose a picture' }).click();
-  const huge = { name: 'huge.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40 * 1024 * 1024) };
+  const huge = testInfo.outputPath('huge.jpg');
+  writeFileSync(huge, '');
+  truncateSync(huge, 40 * 1024 * 1024);
   await (await choosing).setFiles(huge);
   await expect(screen.getByRole('alert')).toContainText('larger than 10 MB');
   await screen.getByLabel('The old one').fill('wrong');
