@@ -1,0 +1,48 @@
+import type { ToVisitor } from '@porch/contract/visitor';
+import type { LampSetting } from '@porch/core/lamp';
+import { pretend } from './pretend';
+
+const dark: LampSetting = { state: 'dark', until: null };
+
+describe('the other end of the wire in the dressing room', () => {
+  beforeEach(() => jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+
+  const open = () => {
+    const heard: ToVisitor[] = [];
+    const connected: boolean[] = [];
+    const line = pretend(
+      (message) => heard.push(message),
+      (isConnected) => connected.push(isConnected),
+      () => dark,
+    );
+    jest.runAllTimers();
+    return { heard, connected, line };
+  };
+
+  it('welcomes as a server does, with the light that is being looked at', () => {
+    const { heard, connected } = open();
+    expect(connected).toEqual([true]);
+    expect(heard).toEqual([expect.objectContaining({ say: 'welcome', lamp: dark, entries: [] })]);
+  });
+
+  it('takes a message, shows it, and has it read', () => {
+    const { heard, line } = open();
+    line.send({ do: 'say', id: 'message-0001', text: 'Hello', fileIds: [], page: null });
+    jest.runAllTimers();
+    expect(heard.slice(1).map(({ say }) => say)).toEqual(['entries', 'taken', 'reached']);
+    expect(heard[1]).toMatchObject({ entries: [{ text: 'Hello', by: 'visitor', seq: 1 }] });
+  });
+
+  it('takes details and checks of them, and says nothing to the rest', () => {
+    const { heard, line } = open();
+    line.send({ do: 'check', id: 'check-00001', name: 'Wren' });
+    line.send({ do: 'details', id: 'details-001', name: 'Wren' });
+    line.send({ do: 'typing' });
+    jest.runAllTimers();
+    expect(heard.slice(1)).toEqual([
+      { say: 'taken', id: 'check-00001' },
+      { say: 'taken', id: 'details-001' },
+    ]);
+  });
+});
