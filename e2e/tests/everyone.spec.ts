@@ -164,4 +164,12 @@ test('text at twice the size loses nothing', async ({ browser, porch }) => {
   await row.click();
   await expect(phone.getByRole('button', { name: 'Send', exact: true })).toBeInViewport();
   await expect(phone.getByRole('button', { name: 'Wrap up' })).toBeInViewport();
+  const { id } = await porch.door();
+  for (const path of ['', '/business', '/team', '/me', `/door/${id}`, `/dress/${id}`]) {
+    await phone.goto(`${porch.origin}/house${path}`);
+    await expect(phone.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+      390,
+    );
+  }
 });
