@@ -184,9 +184,11 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
       if (!(await passwords.isRight(member?.passwordHash ?? null, typed.old))) {
         throw new Refused('password-wrong', { field: 'old' });
       }
-      const passwordHash = await hashOf(typed.new, 'new');
       store.atOnce(() => {
         for (const subject of subjects) store.tries.forget(subject);
+      });
+      const passwordHash = await hashOf(typed.new, 'new');
+      store.atOnce(() => {
         store.members.setPassword(me.id, passwordHash);
         store.sessions.endOthersOf(me.id, hashSecret(secret));
       });

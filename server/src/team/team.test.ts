@@ -118,7 +118,13 @@ describe('the team', () => {
       code: 'password-wrong',
       field: 'old',
     });
-    expect((await change(owner.password, 'short')).body).toMatchObject({ field: 'new' });
+    // The old one was right each time: nobody is slowed down for a new one that is too short.
+    for (let tries = 0; tries < 4; tries += 1) {
+      expect((await change(owner.password, 'short')).body).toMatchObject({
+        code: 'password-too-short',
+        field: 'new',
+      });
+    }
     expect((await change(owner.password, 'another long password')).status).toBe(204);
     const line = (by?: string) => house.ask('GET', '/api/line?group=waiting', { cookie: by });
     expect([(await line(cookie)).status, (await line(elsewhere)).status]).toEqual([200, 401]);

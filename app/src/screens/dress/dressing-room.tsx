@@ -210,7 +210,7 @@ const Dressing = (props: {
     look: () => <LookPart {...editing} />,
     people: () => <PeoplePart {...editing} />,
     texts: () => <TextsPart {...texts} />,
-    where: () => <WherePart key={work.server?.revision === 0 ? 0 : 1} {...editing} />,
+    where: () => <WherePart {...editing} />,
     guestBook: () => <GuestBookPart {...editing} />,
   };
   const looking = <Looking door={door} house={house} work={work} showing={showing} />;

@@ -1,10 +1,10 @@
 import type { GuestBookPage, OwnField } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
 import { Problem, Row, Section } from '../../parts/form';
+import { LinesField } from '../../parts/lines-field';
 import { Button } from '../../parts/press';
 import { Tick } from '../../parts/tick';
 import { Words } from '../../parts/words';
@@ -87,7 +87,6 @@ const Question = (props: {
 }) => {
   const theme = useTheme();
   const { question, change } = props;
-  const [choices, setChoices] = useState(question.choices.join('\n'));
   return (
     <View style={[styles.question, { borderColor: theme.edge }]}>
       <Field
@@ -104,17 +103,12 @@ const Question = (props: {
         onChange={(kind) => change({ ...question, kind })}
       />
       {question.kind === 'choice' ? (
-        <Field
+        <LinesField
           label={said.choices}
-          value={choices}
-          multiline
-          numberOfLines={3}
+          lines={question.choices}
           maxLength={2_000}
           problem={props.choicesProblem}
-          onChangeText={(text) => {
-            setChoices(text);
-            change({ ...question, choices: text.split('\n').filter((line) => line.trim()) });
-          }}
+          onChangeLines={(choices) => change({ ...question, choices })}
         />
       ) : null}
       <Row>

@@ -1,6 +1,6 @@
 import { type Dress, plainDress } from '@porch/core/dress';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { fireEvent, render, screen } from '@testing-library/react-native';
+import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { type ReactElement, useState } from 'react';
 import { words } from '../../wording';
 import type { Editing } from './editor';
@@ -80,6 +80,27 @@ describe('where and how', () => {
     const draft = await open((editing) => <WherePart {...editing} />, { dress });
     await fireEvent.changeText(screen.getByDisplayValue('/shop'), '/shop/*\n\n/help');
     expect(draft.now.where.pages.these).toEqual(['/shop/*', '/help']);
+  });
+
+  it('shows the pages that somebody else chose meanwhile, and not what was typed before', async () => {
+    const dress = plainDress();
+    dress.where.pages = { mode: 'only', these: ['/shop'] };
+    let join = (_these: string[]): void => {};
+    await open(
+      (editing) => {
+        join = (these) =>
+          editing.set({
+            ...editing.dress,
+            where: { ...editing.dress.where, pages: { mode: 'only', these } },
+          });
+        return <WherePart {...editing} />;
+      },
+      { dress },
+    );
+    await fireEvent.changeText(screen.getByDisplayValue('/shop'), '/mine\n');
+    expect(screen.getByDisplayValue('/mine\n')).toBeTruthy();
+    await act(async () => join(['/theirs', '/too']));
+    expect(screen.getByDisplayValue('/theirs\n/too')).toBeTruthy();
   });
 
   it('takes a country out by its name', async () => {

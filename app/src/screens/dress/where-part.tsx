@@ -1,10 +1,10 @@
 import type { Choosing, Manner, MannerRule } from '@porch/core/page-rules';
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useCountries } from '../../data/house';
 import { Choice } from '../../parts/choice';
 import { Field } from '../../parts/field';
 import { Row } from '../../parts/form';
+import { LinesField } from '../../parts/lines-field';
 import { Button } from '../../parts/press';
 import { Select } from '../../parts/select';
 import { Tick } from '../../parts/tick';
@@ -18,8 +18,6 @@ import { type Editing, placed } from './editor';
 const said = words.dress.where;
 
 const modes = (['all', 'only', 'except'] as const).map((mode) => [mode, said.modes[mode]] as const);
-
-const linesOf = (text: string): string[] => (text === '' ? [] : text.split('\n'));
 
 const Countries = (props: {
   chosen: Choosing;
@@ -165,7 +163,6 @@ const Manners = ({ dress, set, problemAt }: Editing) => {
 export const WherePart = (editing: Editing) => {
   const { dress, set, problemAt } = editing;
   const { where } = dress;
-  const [pages, setPages] = useState(where.pages.these.join('\n'));
   const change = (change: Partial<typeof where>): void =>
     set({ ...dress, where: { ...where, ...change } });
   return (
@@ -177,20 +174,14 @@ export const WherePart = (editing: Editing) => {
         onChange={(mode) => change({ pages: { ...where.pages, mode } })}
       />
       {where.pages.mode === 'all' ? null : (
-        <Field
+        <LinesField
           label={said.pageList}
           more={said.pageListMore}
-          value={pages}
-          multiline
-          numberOfLines={3}
+          lines={where.pages.these}
           autoCapitalize="none"
           maxLength={10_000}
           problem={problemAt('where.pages')}
-          onChangeText={(text) => {
-            setPages(text);
-            const these = linesOf(text).filter((line) => line.trim());
-            change({ pages: { ...where.pages, these } });
-          }}
+          onChangeLines={(these) => change({ pages: { ...where.pages, these } })}
         />
       )}
       <Countries
