@@ -6,13 +6,15 @@ import { words } from '../wording';
 import { Photo } from './photo';
 import { Button } from './press';
 import { useDialogName } from './use-dialog-name';
+import { useEscape } from './use-escape';
 
 /** A picture over the whole screen. Esc closes it. */
 export const LargePicture = ({ file, close }: { file: FileMention; close: () => void }) => {
   const theme = useTheme();
   const inside = useDialogName(file.name);
+  useEscape(close);
   return (
-    <Modal visible animationType="none" onRequestClose={close}>
+    <Modal visible animationType="none">
       <View ref={inside} style={[styles.whole, { backgroundColor: theme.paper }]}>
         <Button look="bare" label={words.conversation.closePicture} onPress={close} />
         <View style={styles.picture}>

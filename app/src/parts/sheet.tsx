@@ -5,6 +5,7 @@ import { useWide } from '../theme/use-wide';
 import { words } from '../wording';
 import { Button } from './press';
 import { useDialogName } from './use-dialog-name';
+import { useEscape } from './use-escape';
 import { Words } from './words';
 
 /** Something asked or told over the screen, at the bottom of a phone and in the middle of a wide screen. Esc closes it. */
@@ -12,8 +13,9 @@ export const Sheet = (props: { title: string; close: () => void; children: React
   const theme = useTheme();
   const isWide = useWide();
   const inside = useDialogName(props.title);
+  useEscape(props.close);
   return (
-    <Modal transparent animationType="none" visible onRequestClose={props.close}>
+    <Modal transparent animationType="none" visible>
       <View ref={inside} style={[styles.whole, isWide ? styles.middle : styles.bottom]}>
         <Pressable
           style={styles.behind}

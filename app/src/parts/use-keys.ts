@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { isChosen } from '../data/choices';
 
 export type Keys = Readonly<Record<string, () => void>>;
@@ -11,7 +11,7 @@ const isWriting = (target: EventTarget | null): boolean =>
 export const useKeys = (keys: Keys): void => {
   const current = useRef(keys);
   current.current = keys;
-  useEffect(() => {
+  useLayoutEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
       if (isWriting(event.target) || !isChosen('shortcuts')) return;
