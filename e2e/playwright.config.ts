@@ -14,6 +14,8 @@ export default defineConfig({
   use: {
     viewport: { width: 390, height: 844 },
     locale: 'en-GB',
+    // Each test's device would fetch the whole app anew to keep it; where that matters it is allowed.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

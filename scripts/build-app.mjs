@@ -1,8 +1,10 @@
-// Exports the owner's app for the web, with its fonts, and compresses what is served.
+// Exports the owner's app for the web, with its fonts and its service worker, and compresses what is served.
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { build } from 'esbuild';
 
 const fonts = ['bricolage-grotesque', 'atkinson-hyperlegible-next'];
 
@@ -18,6 +20,42 @@ execFileSync('npx', ['expo', 'export', '--platform', 'web'], {
   cwd: 'app',
   stdio: ['ignore', 'ignore', 'inherit'],
   env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+});
+
+const hashOf = (text) => createHash('sha256').update(text).digest('hex').slice(0, 12);
+
+const scripts = '_expo/static/js/web';
+const parts = [
+  'app.css',
+  'lamp.svg',
+  ...fonts.map((font) => `fonts/${font}.woff2`),
+  ...readdirSync(`app/dist/${scripts}`).map((name) => `${scripts}/${name}`),
+];
+// What a device kept of an earlier build's data may have another form: the page says which build it is.
+const buildName = hashOf(parts.sort().join());
+const page = readFileSync('app/dist/index.html', 'utf8').replace(
+  '<title>',
+  `<meta name="build" content="${buildName}" />\n    <title>`,
+);
+writeFileSync('app/dist/index.html', page);
+
+const manifest = [
+  { url: '/', revision: hashOf(page) },
+  ...parts.map((path) => ({ url: `/${path}`, revision: hashOf(readFileSync(`app/dist/${path}`)) })),
+];
+await build({
+  entryPoints: ['app/src/worker/worker.ts'],
+  outfile: 'app/dist/worker.js',
+  bundle: true,
+  minify: true,
+  format: 'iife',
+  target: ['es2022', 'safari16'],
+  define: {
+    'self.__WB_MANIFEST': JSON.stringify(manifest),
+    'process.env.NODE_ENV': '"production"',
+  },
+  legalComments: 'none',
+  logLevel: 'warning',
 });
 
 const compress = (folder) => {

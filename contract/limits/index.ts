@@ -5,3 +5,6 @@ export const PASSWORD_LONGEST = 200;
 /** How many rows, entries or finds a page has. */
 export const LINE_PAGE = 30;
 export const ROLL_PAGE = 40;
+
+/** How much one letter says where no socket can be had: a hello, and what came since the last letter. */
+export const LETTER_MOST = 8;

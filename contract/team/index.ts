@@ -14,7 +14,7 @@ import {
   TimeSchema,
   TypedTextSchema,
 } from '../entries';
-import { PASSWORD_LONGEST } from '../limits';
+import { LETTER_MOST, PASSWORD_LONGEST } from '../limits';
 
 const password = z.string().max(PASSWORD_LONGEST);
 const email = z.string().max(EMAIL_LONGEST * 2);
@@ -286,6 +286,10 @@ export const FromTeamSchema = z.discriminatedUnion('do', [
 ]);
 export type FromTeam = z.infer<typeof FromTeamSchema>;
 
+/** What a device says where no socket can be had; the answer is what it is told, in a letter as well. */
+export const TeamLetterSchema = z.object({ says: z.array(FromTeamSchema).min(1).max(LETTER_MOST) });
+export type TeamLetter = z.infer<typeof TeamLetterSchema>;
+
 /** Everything that a team's device may be sent. */
 export type ToTeam =
   | ({ say: 'welcome'; now: number; lamp: LampSetting } & Since)
@@ -296,3 +300,7 @@ export type ToTeam =
   | { say: 'house' }
   | { say: 'pulse' }
   | { say: 'signed-out' };
+
+export interface LetterToTeam {
+  says: ToTeam[];
+}

@@ -13,6 +13,7 @@ import {
   TypedTextSchema,
 } from '../entries';
 import type { Refusal } from '../errors';
+import { LETTER_MOST } from '../limits';
 
 /** What the visitor's panel and the server say to each other over a website door's socket. */
 export const VisitorTokenSchema = z.string().refine(isVisitorToken, 'not a visitor token');
@@ -66,6 +67,12 @@ export const FromVisitorSchema = z.discriminatedUnion('do', [
 
 export type FromVisitor = z.infer<typeof FromVisitorSchema>;
 
+/** What a panel says where no socket can be had; the answer is what it is told, in a letter as well. */
+export const VisitorLetterSchema = z.object({
+  says: z.array(FromVisitorSchema).min(1).max(LETTER_MOST),
+});
+export type VisitorLetter = z.infer<typeof VisitorLetterSchema>;
+
 /** What a visitor is told of an entry: nothing about the team's inner doings. */
 export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
   Pick<Extract<Entry, { kind: 'visitor-said' }>, 'text' | 'files'> & {
@@ -115,6 +122,10 @@ export type ToVisitor =
   | { say: 'typing'; name: string }
   | { say: 'lamp'; lamp: LampSetting; now: number }
   | { say: 'pulse' };
+
+export interface LetterToVisitor {
+  says: ToVisitor[];
+}
 
 /** Visitor's entries over HTTP: older ones, or those since a seq when no socket can be had. */
 export interface VisitorPage {

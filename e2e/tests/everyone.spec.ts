@@ -70,6 +70,8 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
+    // Fifteen screens, each looked through whole.
+    test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
     const room = async (path: string, heading: string | RegExp): Promise<void> => {

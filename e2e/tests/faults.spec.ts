@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { Page } from '@playwright/test';
 import type { LinePage, RollPage } from '@porch/contract/team';
 import WebSocket from 'ws';
 import {
@@ -44,22 +45,45 @@ test('a visitor without signal loses nothing, even over a reload, and repeats no
   );
 });
 
+/** Waits until the device has the app itself, and what was last seen in it. */
+const keepsTheApp = (phone: Page): Promise<unknown> =>
+  phone.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    const kept = indexedDB.open('porch-kept');
+    await new Promise((resolve) => {
+      kept.onsuccess = resolve;
+    });
+    const read = (): Promise<string> =>
+      new Promise((resolve) => {
+        const asked = kept.result.transaction('seen').objectStore('seen').get('seen');
+        asked.onsuccess = () => resolve(String(asked.result));
+      });
+    while (!/"roll"/.test(await read())) await new Promise(requestAnimationFrame);
+  });
+
 test('an owner without signal answers and wraps up all the same, over a reload', async ({
   browser,
   porch,
 }) => {
-  const phone = await ownerPhone(browser, porch);
+  const phone = await ownerPhone(browser, porch, { serviceWorkers: 'allow' });
   const { panel, say } = await visitorPhone(browser, porch);
   await say('Hello');
   await openVisitor(phone, 'Hello');
+  await keepsTheApp(phone);
   await phone.context().setOffline(true);
   await expect(phone.getByText('No connection.')).toBeVisible();
   await answer(phone, 'From the van');
   await expect(phone.getByRole('log')).toContainText('Waiting for signal');
+
+  // The app opens without signal too, with what it last knew and what waits to be sent.
+  await phone.reload();
+  await expect(phone.getByText('No connection.')).toBeVisible();
+  await expect(phone.getByRole('log')).toContainText(/Hello[\s\S]*From the van/);
+  await expect(phone.getByRole('log')).toContainText('Waiting for signal');
   await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
   await expect(phone.getByText('Wrapped up').first()).toBeVisible();
+
   await phone.context().setOffline(false);
-  await phone.reload();
   await expect(panel.getByRole('listitem').filter({ hasText: 'From the van' })).toHaveCount(1);
   await expect(phone.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();
   await expect(phone.getByRole('button', { name: 'Waiting, 0' })).toBeVisible();
@@ -253,4 +277,26 @@ test('two visitors with one name stay two people', async ({ browser, porch }) =>
   await rows.filter({ hasText: 'I am the second' }).click();
   await expect(phone.getByRole('log')).toContainText('I am the second');
   await expect(phone.getByRole('log')).not.toContainText('I am the first');
+});
+
+test('where no web socket is let through both sides write letters, and miss nothing', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const visitor = await visitorPhone(browser, porch);
+  await visitor.say('By socket');
+  for (const context of [phone.context(), visitor.context]) {
+    await context.routeWebSocket(/\/live$/, (socket) => socket.close());
+  }
+  await phone.reload();
+  await visitor.page.reload();
+  const { panel, say } = await openPanel(visitor.page);
+  await say('By letter');
+  await openVisitor(phone, 'By letter');
+  await expect(phone.getByText('No connection.')).toBeHidden();
+  await answer(phone, 'An answer all the same');
+  await expect(panel.getByText('An answer all the same')).toBeVisible();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'By letter' })).toContainText('Read');
+  await expect(panel.getByText('No connection.')).toBeHidden();
 });

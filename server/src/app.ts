@@ -87,7 +87,7 @@ export const buildApp = async (settings: Settings, services: Services): Promise<
   await app.register(fastifyCookie);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
   await app.register(fastifySwagger, {
-    openapi: { info: { title: 'Hello Porch', version: '0.1.0' } },
+    openapi: { info: { title: 'Hello Porch', version: '0.3.0' } },
     transform: jsonSchemaTransform,
   });
   await app.register(fastifyWebsocket, {

@@ -83,6 +83,21 @@ export const visit = async (house: House, door: string, which: string, since = 0
   };
 };
 
+/** What a panel is told in answer to a letter, where no socket can be had. */
+export const write = async (
+  house: House,
+  door: string,
+  which: string,
+  says: FromVisitor[],
+  since = 0,
+): Promise<ToVisitor[]> => {
+  const hello: FromVisitor = { do: 'hello', token: visitorToken(which), since, site };
+  const response = await house.ask('POST', `/door/${door}/letters`, {
+    body: { says: [hello, ...says] },
+  });
+  return response.body.says;
+};
+
 /** A signed-in device of the team, welcomed. */
 export const openDevice = async (house: House, cookie: string, since = 0) => {
   const device = await openSocket<FromTeam, ToTeam>(house, '/api/live', { cookie });

@@ -11,6 +11,7 @@ const token = 'a-token-that-nobody-ever-made-00';
 /** A body that each route understands, so that a refusal is about who asks and not about what. */
 const bodies: Record<string, object> = {
   '/api/sign-out': { everywhere: false },
+  '/api/letters': { says: [{ do: 'pulse' }] },
   '/api/lamp': { state: 'lit', until: null },
   '/api/business': { name: 'x' },
   '/api/conversations/{id}/deeds': { do: 'wrap-up', id: 'deed-000001' },

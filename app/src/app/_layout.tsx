@@ -1,9 +1,11 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { ApiError } from '../data/api';
 import { useHouse } from '../data/house';
+import { forget, keepApp, keeping, keepLong } from '../data/offline';
 import { useLiveLine } from '../data/use-live-line';
 import { Failed, RowsComing } from '../parts/states';
 import { Frame } from '../screens/frame';
@@ -21,6 +23,9 @@ const client = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+keepLong(client);
+keepApp();
 
 const entrances = ['/sign-in', '/set-up'];
 /** Whoever has a link comes in by it, signed in or not. */
@@ -49,6 +54,10 @@ const Door = () => {
           ? '/sign-in'
           : '/set-up';
   const isElsewhere = wanted !== null && wanted !== path;
+  const isSignedOut = house?.me === null;
+  useEffect(() => {
+    if (isSignedOut) forget(client);
+  }, [isSignedOut]);
   useLiveLine(isSignedIn);
   useEffect(() => {
     if (isElsewhere && wanted) router.replace(wanted);
@@ -78,9 +87,9 @@ const Door = () => {
 };
 
 const Layout = () => (
-  <QueryClientProvider client={client}>
+  <PersistQueryClientProvider client={client} persistOptions={keeping()}>
     <Door />
-  </QueryClientProvider>
+  </PersistQueryClientProvider>
 );
 
 /** While a screen's code is on its way. */

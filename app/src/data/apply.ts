@@ -26,6 +26,12 @@ export const applyNews = (
   }
 };
 
-/** Too much was missed to replay it: everything on the screen is read anew. */
-export const readAnew = (client: QueryClient): Promise<void> =>
-  client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'house' });
+/**
+ * Too much was missed to replay it: everything on the screen is read anew. What is on no screen goes,
+ * so that later news is not written into something with a gap.
+ */
+export const readAnew = (client: QueryClient): Promise<void> => {
+  const predicate = ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'house';
+  client.removeQueries({ predicate, type: 'inactive' });
+  return client.invalidateQueries({ predicate });
+};

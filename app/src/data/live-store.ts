@@ -17,6 +17,11 @@ export interface LiveState {
   typing: Readonly<Record<string, number>>;
 }
 
+/** What of it is worth keeping: it belongs to the lines and rolls that are kept beside it. */
+export type Known = Pick<LiveState, 'lamp' | 'counts' | 'offsetMs' | 'seq'>;
+
+export const knownKey = ['known'] as const;
+
 let state: LiveState = {
   isConnected: false,
   wasConnected: false,

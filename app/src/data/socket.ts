@@ -1,93 +1,65 @@
-import type { FromTeam, ToTeam } from '@porch/contract/team';
-import { backOffMs } from '@porch/core/send-queue';
-
-const PULSE_MS = 20_000;
-/** Nothing heard for this long: the line is dead, whatever the browser believes. */
-const SILENCE_LONGEST_MS = 45_000;
+import { LETTER_MOST } from '@porch/contract/limits';
+import type { FromTeam, LetterToTeam, ToTeam } from '@porch/contract/team';
+import { type Means, openCarrier } from '@porch/core/carrier';
+import { api } from './api';
 
 export interface TeamSocket {
   send(message: FromTeam): void;
   close(): void;
 }
 
-/** A socket to the server that comes back by itself and says hello anew each time. */
+/** What is new in the welcome of a later letter: nothing, most of the time. */
+const newsOf = (message: ToTeam): ToTeam[] => {
+  if (message.say !== 'welcome' || message.isTooMuch) return [message];
+  const { entries, rows, counts, seq, lamp, now } = message;
+  return [
+    ...(entries.length > 0 ? [{ say: 'entries', entries, rows, counts, seq } as const] : []),
+    { say: 'lamp', lamp, now },
+  ];
+};
+
+const means: Means<FromTeam, ToTeam> = {
+  newSocket: () => new WebSocket(`${location.origin.replace('http', 'ws')}/api/live`),
+  post: (says) =>
+    api.send<LetterToTeam>('POST', '/api/letters', { says }).then(
+      (answer) => answer.says,
+      () => null,
+    ),
+  after: (ms, deed) => {
+    const timer = setTimeout(deed, ms);
+    return () => clearTimeout(timer);
+  },
+  now: Date.now,
+  random: Math.random,
+};
+
+/** The device's line to the server, which comes back by itself and says hello anew each time. */
 export const openTeamSocket = (options: {
   since: () => number;
   hear: (message: ToTeam) => void;
   changed: (isConnected: boolean) => void;
 }): TeamSocket => {
-  let socket: WebSocket | null = null;
-  let tries = 0;
-  let heardAt = 0;
-  let isClosed = false;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-
-  const send = (message: FromTeam): void => {
-    if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(message));
-  };
-
-  const open = (): void => {
-    clearTimeout(timer);
-    if (socket || isClosed) return;
-    const { protocol, host } = location;
-    const mine = new WebSocket(`${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/live`);
-    socket = mine;
-    heardAt = Date.now();
-    mine.onopen = () => send({ do: 'hello', since: options.since() });
-    mine.onmessage = (event) => {
-      heardAt = Date.now();
-      const message = JSON.parse(String(event.data)) as ToTeam;
-      if (message.say === 'welcome') tries = 0;
-      options.hear(message);
-      if (message.say === 'welcome') options.changed(true);
-    };
-    mine.onclose = () => {
-      if (socket === mine) drop();
-    };
-  };
-
-  const drop = (): void => {
-    const old = socket;
-    socket = null;
-    old?.close();
-    options.changed(false);
-    tries += 1;
-    clearTimeout(timer);
-    if (!isClosed) timer = setTimeout(open, backOffMs(tries) * (0.5 + Math.random() / 2));
-  };
-
-  const wake = (): void => {
-    tries = 0;
-    open();
-  };
-  const sleep = (): void => {
-    if (socket) drop();
-  };
+  const carrier = openCarrier(means, {
+    hello: (): FromTeam => ({ do: 'hello', since: options.since() }),
+    pulse: { do: 'pulse' },
+    lettersMost: LETTER_MOST,
+    newsOf,
+    hear: options.hear,
+    changed: options.changed,
+  });
   const look = (): void => {
-    if (document.visibilityState === 'visible') wake();
+    if (document.visibilityState === 'visible') carrier.wake();
   };
-
-  const pulse = setInterval(() => {
-    if (!socket) return;
-    if (Date.now() - heardAt > SILENCE_LONGEST_MS) drop();
-    else send({ do: 'pulse' });
-  }, PULSE_MS);
-  window.addEventListener('online', wake);
-  window.addEventListener('offline', sleep);
+  window.addEventListener('online', carrier.wake);
+  window.addEventListener('offline', carrier.sleep);
   document.addEventListener('visibilitychange', look);
-  open();
-
   return {
-    send,
+    send: (message) => void carrier.send(message),
     close: () => {
-      isClosed = true;
-      clearInterval(pulse);
-      clearTimeout(timer);
-      window.removeEventListener('online', wake);
-      window.removeEventListener('offline', sleep);
+      window.removeEventListener('online', carrier.wake);
+      window.removeEventListener('offline', carrier.sleep);
       document.removeEventListener('visibilitychange', look);
-      socket?.close();
-      socket = null;
+      carrier.close();
     },
   };
 };

@@ -6,7 +6,8 @@ import { applyNews, readAnew } from './apply';
 import { ring } from './bell';
 import { houseKey, isForMe } from './house';
 import { readTop } from './line';
-import { live } from './live-store';
+import { type Known, knownKey, live } from './live-store';
+import { lastKnown } from './offline';
 import { outbox } from './outbox';
 import { recent } from './recent';
 import { openTeamSocket, type TeamSocket } from './socket';
@@ -29,6 +30,12 @@ export const tellTyping = (conversationId: string): void => {
 const spokenIn = (entries: readonly Entry[]): string[] =>
   entries.filter(({ kind }) => kind === 'visitor-said').map((entry) => entry.conversationId);
 
+/** Notes beside the caches up to where they go: both are kept together, and taken up together. */
+const noteKnown = (client: QueryClient): void => {
+  const { lamp, counts, offsetMs, seq } = live.now();
+  client.setQueryData<Known>(knownKey, { lamp, counts, offsetMs, seq });
+};
+
 const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void => {
   switch (message.say) {
     case 'welcome': {
@@ -37,6 +44,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       if (message.isTooMuch) void readAnew(client);
       else applyNews(client, message.entries, message.rows);
       if (isForMe(client, message.rows, spokenIn(message.entries))) ring();
+      noteKnown(client);
       tellHas();
       break;
     }
@@ -48,11 +56,13 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       for (const { conversationId } of spoke) delete typing[conversationId];
       live.set({ counts, typing, seq: Math.max(seq, live.now().seq) });
       if (isForMe(client, rows, spokenIn(spoke))) ring();
+      noteKnown(client);
       tellHas();
       break;
     }
     case 'lamp':
       live.set({ lamp: message.lamp, offsetMs: message.now - Date.now() });
+      noteKnown(client);
       break;
     case 'typing': {
       const { typing } = live.now();
@@ -83,28 +93,35 @@ export const useLiveLine = (isSignedIn: boolean): void => {
       told = setTimeout(() => socket?.send({ do: 'has', seq: live.now().seq }), TOLD_AFTER_MS);
     };
 
-    const begin = async (): Promise<void> => {
-      // The first page says up to where it goes; the socket then asks for what came after it.
-      const top = await readTop(client).catch(() => null);
-      if (isOver) return;
-      if (!top) {
-        live.set({ isConnected: false, wasConnected: true });
-        retry = setTimeout(begin, RETRY_MS);
-        return;
-      }
+    const listen = (): void => {
       socket = openTeamSocket({
         since: () => live.now().seq,
         hear: (message) => hear(client, message, tellHas),
         changed: (isConnected) => {
-          live.set(isConnected ? { isConnected, wasConnected: true } : { isConnected });
+          const isBack = isConnected && live.now().wasConnected;
+          live.set({ isConnected, wasConnected: true });
           if (isConnected) outbox.lineBack();
-          // Perhaps it was refused because the session has ended: the house knows.
-          else void client.invalidateQueries({ queryKey: ['house'] });
+          // Perhaps it was refused because the session has ended, or something of the house was missed.
+          if (isBack || !isConnected) void client.invalidateQueries({ queryKey: houseKey });
         },
       });
     };
 
-    void begin();
+    const begin = async (): Promise<void> => {
+      // The first page says up to where it goes; the socket then asks for what came after it.
+      const top = await readTop(client).catch(() => null);
+      if (isOver) return;
+      if (top) return listen();
+      live.set({ isConnected: false, wasConnected: true });
+      retry = setTimeout(begin, RETRY_MS);
+    };
+
+    // What this device kept says up to where it goes as well, and is there without signal.
+    const known = lastKnown(client);
+    if (known) {
+      live.set(known);
+      listen();
+    } else void begin();
     void outbox.start(
       ({ entries, row }) => applyNews(client, entries, [row]),
       // What was shown ahead of the server did not come true.

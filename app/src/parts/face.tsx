@@ -1,11 +1,12 @@
 import { initials } from '@porch/core/text';
+import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { pictureUrl } from '../data/pictures';
 import { corner } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
 import { Words } from './words';
 
-/** Somebody's face or the business's picture; without one, the letters of the name. Beside a name it says nothing more. */
+/** Somebody's face or the business's picture; without one, or where it does not come, the letters of the name. Beside a name it says nothing more. */
 export const Face = (props: {
   name: string;
   pictureId: string | null;
@@ -13,11 +14,14 @@ export const Face = (props: {
   size?: number;
 }) => {
   const theme = useTheme();
+  const [missing, setMissing] = useState<string | null>(null);
   const size = props.size ?? 44;
   const radius = props.shape === 'square' ? corner : size / 2;
   const url = pictureUrl(props.pictureId);
   const frame = { width: size, height: size, borderRadius: radius };
-  if (url) return <Image source={{ uri: url }} style={frame} alt="" />;
+  if (url && url !== missing) {
+    return <Image source={{ uri: url }} style={frame} alt="" onError={() => setMissing(url)} />;
+  }
   return (
     <View aria-hidden style={[styles.letters, frame, { borderColor: theme.ink }]}>
       <Words kind="label">{initials(props.name)}</Words>

@@ -22,7 +22,8 @@ type Item =
   | { is: 'group'; key: string; group: Group; count: number; isOpen: boolean }
   | { is: 'row'; key: string; row: Row }
   | { is: 'more'; key: string; group: Group; left: number }
-  | { is: 'coming'; key: string };
+  | { is: 'coming'; key: string; group: Group }
+  | { is: 'failed'; key: string; group: Group };
 
 const MINUTE_MS = 60_000;
 
@@ -84,12 +85,16 @@ export const LineColumn = () => {
   };
 
   const items: Item[] = groups.flatMap((group): Item[] => {
-    const { data } = queries[group];
-    const count = counts?.[group] ?? 0;
+    const { data, isError } = queries[group];
+    // A group that is here whole counts itself: what was just done shows at once, without signal too.
+    const count = data?.next === null ? data.rows.length : (counts?.[group] ?? 0);
     const open = isOpen(group);
     const head: Item = { is: 'group', key: group, group, count, isOpen: open };
     if (!open || count === 0) return [head];
-    if (!data) return [head, { is: 'coming', key: `${group} coming` }];
+    if (!data) {
+      const state = isError ? 'failed' : 'coming';
+      return [head, { is: state, key: `${group} ${state}`, group }];
+    }
     const rows = data.rows.map((row): Item => ({ is: 'row', key: row.id, row }));
     const left = Math.max(1, count - data.rows.length);
     return data.next === null
@@ -127,6 +132,13 @@ export const LineColumn = () => {
         extraData={`${now} ${id}`}
         renderItem={({ item }) => {
           if (item.is === 'coming') return <RowsComing count={2} />;
+          if (item.is === 'failed') {
+            return (
+              <View role="listitem">
+                <Failed retry={() => void queries[item.group].refetch()} />
+              </View>
+            );
+          }
           if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
           if (item.is === 'row') {
             return (

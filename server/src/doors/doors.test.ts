@@ -1,5 +1,5 @@
 import { type House, openHouse, setUp, site } from '../../test-kit/house';
-import { visit, visitorToken } from '../../test-kit/panel';
+import { clientId, openDevice, visit, visitorToken, write } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';
 
 describe('the website door', () => {
@@ -52,6 +52,50 @@ describe('the website door', () => {
     expect(page).not.toContain('<script>alert');
     expect(page).toContain('\\u003c/script>');
     expect(page.match(/<script/g)).toHaveLength(2);
+  });
+
+  it('takes and answers letters where no socket is let through', async () => {
+    const { cookie, door } = await setUp(house);
+    const device = await openDevice(house, cookie);
+    const id = clientId();
+    const says = await write(house, door.publicId, 'wren', [
+      { do: 'say', id, text: 'By letter', fileIds: [], page: null },
+    ]);
+    expect(says.map(({ say }) => say)).toEqual(['welcome', 'entries', 'taken']);
+    const { rows } = await device.hear('entries', ({ entries }) =>
+      entries.some((entry) => entry.id === id),
+    );
+    expect(rows[0]?.state.isHere).toBe(true);
+    const [told] = await write(house, door.publicId, 'wren', [{ do: 'typing' }]);
+    expect(told).toMatchObject({ say: 'welcome', entries: [{ text: 'By letter', by: 'visitor' }] });
+    await device.hear('typing');
+
+    // Whoever writes no more letters has left, after a moment's grace.
+    house.clock.advance(21_000);
+    await house.services.presence.tick();
+    await device.hear('entries', ({ entries }) => entries.some(({ kind }) => kind === 'gone'));
+  });
+
+  it('answers a letter to nobody who is not let in, and reads none that says too much', async () => {
+    const { door } = await setUp(house);
+    const path = `/door/${door.publicId}/letters`;
+    const hello = {
+      do: 'hello',
+      token: visitorToken('wren'),
+      since: 0,
+      site: 'https://else.example',
+    };
+    const say = { do: 'say', id: clientId(), text: 'x', fileIds: [], page: null };
+    const elsewhere = await house.ask('POST', path, { body: { says: [hello, say] } });
+    expect(elsewhere.body.says).toEqual([
+      { say: 'refused', id: 'hello', refusal: { code: 'site-not-listed' } },
+    ]);
+    const unknown = await house.ask('POST', path, { body: { says: [say] } });
+    expect(unknown.body.says[0]).toMatchObject({ refusal: { code: 'token-unknown' } });
+    for (const says of [[], Array(9).fill(say), [{ do: 'shout' }]]) {
+      expect((await house.ask('POST', path, { body: { says } })).status).toBe(400);
+    }
+    expect(house.store.conversations.counts().waiting).toBe(0);
   });
 
   it('gives older entries over HTTP, and what came since', async () => {

@@ -4,7 +4,14 @@ import {
   IdSchema,
   SeqSchema,
 } from '@porch/contract/entries';
-import { SaySchema, type TrialData, VisitorTokenSchema } from '@porch/contract/visitor';
+import {
+  type LetterToVisitor,
+  SOCKET_FRAME_LARGEST_BYTES,
+  type ToVisitor,
+  type TrialData,
+  VisitorLetterSchema,
+  VisitorTokenSchema,
+} from '@porch/contract/visitor';
 import type { Dress } from '@porch/core/dress';
 import { frameAncestors } from '@porch/core/website';
 import type { FastifyReply, FastifyRequest } from 'fastify';
@@ -20,6 +27,7 @@ import type { Room } from '../services';
 import type { DoorRecord } from '../store';
 import { panelPage, previewPage } from './page';
 import { servePanel } from './socket';
+import { openTalk } from './talk';
 
 const DoorInPath = z.object({ door: IdSchema });
 const FileOfDoor = DoorInPath.extend({ id: IdSchema });
@@ -36,6 +44,7 @@ const languagesAsked = (request: FastifyRequest, language: string): string[] => 
 /** How long a website may keep the loader's configuration; the lamp is corrected live meanwhile. */
 const CONFIGURATION_SECONDS = 30;
 const PLATE_PULSE_MS = 25_000;
+const LETTER_LARGEST_BYTES = 4 * SOCKET_FRAME_LARGEST_BYTES;
 
 /** The website door: what a business's website and a visitor's panel ask of it. */
 export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<void> => {
@@ -211,6 +220,23 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     },
   );
 
+  app.post(
+    '/door/:door/letters',
+    { bodyLimit: LETTER_LARGEST_BYTES, schema: { params: DoorInPath, body: VisitorLetterSchema } },
+    async (request): Promise<LetterToVisitor> => {
+      const says: ToVisitor[] = [];
+      const talk = openTalk(services, website.door(request.params.door), request.ip, (message) =>
+        says.push(message),
+      );
+      try {
+        for (const message of request.body.says) if (!(await talk.hear(message))) break;
+      } finally {
+        talk.end();
+      }
+      return { says };
+    },
+  );
+
   app.get(
     '/door/:door/entries',
     {
@@ -228,21 +254,6 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
       const { before, since } = request.query;
       const missed = since === undefined ? null : website.since(conversation, since);
       return missed ?? website.before(conversation, before ?? Number.MAX_SAFE_INTEGER);
-    },
-  );
-
-  app.post(
-    '/door/:door/entries',
-    { schema: { params: DoorInPath, body: SaySchema, response: { 204: z.null() } } },
-    async (request, reply) => {
-      const door = website.openDoor(request.params.door);
-      const sender = senderAsking(request, door);
-      const waitMs =
-        limits.messages.take(sender.tokenHash) ||
-        (receive.conversationOf(sender) ? 0 : limits.newVisitors.take(request.ip));
-      if (waitMs) throw new Refused('too-many', { waitMs });
-      await receive.message(sender, request.body, hub.isHere(sender.tokenHash));
-      return reply.status(204).send(null);
     },
   );
 

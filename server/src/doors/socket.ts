@@ -1,131 +1,23 @@
 import type { WebSocket } from '@fastify/websocket';
-import { type FromVisitor, FromVisitorSchema, type ToVisitor } from '@porch/contract/visitor';
+import { FromVisitorSchema } from '@porch/contract/visitor';
 import type { FastifyRequest } from 'fastify';
-import type { Sender } from '../inbox/receive';
 import { closing, listen, sendTo } from '../live/sockets';
-import { Refused } from '../refused';
-import { hashSecret } from '../security/tokens';
 import type { Services } from '../services';
 import type { DoorRecord } from '../store';
+import { openTalk } from './talk';
 
-type Hello = Extract<FromVisitor, { do: 'hello' }>;
-
-/** One panel's socket on a website door, from its hello to its end. */
+/** One panel's socket on a website door. */
 export const servePanel = (
   services: Services,
   door: DoorRecord,
   socket: WebSocket,
   request: FastifyRequest,
 ): void => {
-  const { receive, website, presence, hub, reach, lamp, clock, limits } = services;
-  const send = (message: ToVisitor): void => sendTo(socket, JSON.stringify(message));
-  let sender: Sender | null = null;
-  let leave = (): void => {};
-  let hasTalked = false;
-
-  const welcome = (known: Sender, since: number): void => {
-    const conversation = receive.conversationOf(known);
-    const continued = conversation && website.since(conversation, since);
-    const page = continued ??
-      (conversation && website.before(conversation, Number.MAX_SAFE_INTEGER)) ?? {
-        entries: [],
-        hasOlder: false,
-        seq: 0,
-      };
-    const state = conversation?.state;
-    send({
-      say: 'welcome',
-      now: clock.now(),
-      lamp: lamp.now(),
-      ...page,
-      continues: Boolean(continued),
-      reached: { hasSeq: reach.hasSeq(), readSeq: state?.teamReadSeq ?? 0 },
-      details: {
-        name: state?.name ?? '',
-        email: state?.email ?? '',
-        phone: state?.phone ?? '',
-        own: Object.fromEntries((state?.own ?? []).map(({ id, value }) => [id, value])),
-      },
-      hasConsented: state?.hasConsented ?? false,
-    });
-  };
-
-  const hello = async (message: Hello): Promise<void> => {
-    website.openDoor(door.publicId);
-    if (message.site) website.refuseUnlisted(door, message.site);
-    leave();
-    hasTalked = false;
-    sender = { doorId: door.id, tokenHash: hashSecret(message.token) };
-    receive.conversationOf(sender);
-    leave = hub.addPanel({ tokenHash: sender.tokenHash, send });
-    welcome(sender, message.since);
-    await presence.came(sender);
-  };
-
-  const say = async (known: Sender, message: Extract<FromVisitor, { do: 'say' }>) => {
-    const waitMs =
-      limits.messages.take(known.tokenHash) ||
-      (hasTalked || receive.conversationOf(known) ? 0 : limits.newVisitors.take(request.ip));
-    if (waitMs) throw new Refused('too-many', { waitMs });
-    website.openDoor(door.publicId);
-    await receive.message(known, message, true);
-    hasTalked = true;
-    send({ say: 'taken', id: message.id });
-  };
-
-  const check = (known: Sender, message: Extract<FromVisitor, { do: 'check' }>): void => {
-    const waitMs = limits.messages.take(known.tokenHash);
-    if (waitMs) throw new Refused('too-many', { waitMs });
-    receive.check(known, message);
-    send({ say: 'taken', id: message.id });
-  };
-
-  const details = async (known: Sender, message: Extract<FromVisitor, { do: 'details' }>) => {
-    const waitMs = limits.messages.take(known.tokenHash);
-    if (waitMs) throw new Refused('too-many', { waitMs });
-    const isKnown = await receive.details(known, message.id, message);
-    if (!isKnown) throw new Refused('not-found');
-    send({ say: 'taken', id: message.id });
-  };
-
-  const act = async (message: FromVisitor): Promise<unknown> => {
-    if (message.do === 'hello') return hello(message);
-    if (message.do === 'pulse') return send({ say: 'pulse' });
-    if (!sender) throw new Refused('token-unknown');
-    switch (message.do) {
-      case 'say':
-        return say(sender, message);
-      case 'details':
-        return details(sender, message);
-      case 'check':
-        return check(sender, message);
-      case 'has':
-        return receive.progress(sender, 'visitor-has', message.upTo);
-      case 'read':
-        return receive.progress(sender, 'visitor-read', message.upTo);
-      case 'page':
-        return limits.messages.take(`page ${sender.tokenHash}`)
-          ? undefined
-          : receive.page(sender, message.id, message.page);
-      case 'typing': {
-        const conversation = receive.conversationOf(sender);
-        return conversation && hub.tellTeamTyping(conversation.id);
-      }
-    }
-  };
-
+  const talk = openTalk(services, door, request.ip, (message) =>
+    sendTo(socket, JSON.stringify(message)),
+  );
   listen(socket, request.log, FromVisitorSchema, async (message) => {
-    try {
-      await act(message);
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      const id = 'id' in message ? message.id : message.do;
-      send({ say: 'refused', id, refusal: error.toRefusal() });
-      if (message.do === 'hello') socket.close(closing.refused);
-    }
+    if (!(await talk.hear(message))) socket.close(closing.refused);
   });
-  socket.on('close', () => {
-    leave();
-    if (sender) presence.left(sender.tokenHash);
-  });
+  socket.on('close', talk.end);
 };

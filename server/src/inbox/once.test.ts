@@ -1,5 +1,5 @@
 import { type House, openHouse, setUp } from '../../test-kit/house';
-import { clientId, openDevice, visit, visitorToken } from '../../test-kit/panel';
+import { clientId, openDevice, visit, write } from '../../test-kit/panel';
 
 describe('nothing is taken twice, and nothing is lost', () => {
   let house: House;
@@ -16,17 +16,15 @@ describe('nothing is taken twice, and nothing is lost', () => {
     const panel = await visit(house, door.publicId, 'wren');
     const id = clientId();
     const message = { do: 'say' as const, id, text: 'Once', fileIds: [], page: null };
-    const headers = { authorization: `Bearer ${visitorToken('wren')}` };
-    const url = `/door/${door.publicId}/entries`;
     panel.tell(message);
     panel.tell(message);
-    const answers = await Promise.all([
-      house.ask('POST', url, { body: message, headers }),
-      house.ask('POST', url, { body: message, headers }),
+    const letters = await Promise.all([
+      write(house, door.publicId, 'wren', [message]),
+      write(house, door.publicId, 'wren', [message]),
     ]);
     await panel.hear('taken');
     await panel.hear('taken');
-    expect(answers.map(({ status }) => status)).toEqual([204, 204]);
+    for (const says of letters) expect(says).toContainEqual({ say: 'taken', id });
     const [conversation] = house.store.conversations.page('waiting', null, 5);
     expect(entriesOf(conversation?.id ?? '')).toHaveLength(1);
     expect(house.store.conversations.counts().waiting).toBe(1);
@@ -76,6 +74,10 @@ describe('nothing is taken twice, and nothing is lost', () => {
     const { body } = await house.ask('GET', `/api/since?seq=${since}`, { cookie });
     expect(texts(body.entries)).toEqual(['Missed one', 'Missed two']);
     expect(body.rows).toHaveLength(1);
+    const says = [{ do: 'hello', since }, { do: 'pulse' }];
+    const letter = await house.ask('POST', '/api/letters', { cookie, body: { says } });
+    expect(letter.body.says).toMatchObject([{ say: 'welcome' }, { say: 'pulse' }]);
+    expect(texts(letter.body.says[0].entries)).toEqual(['Missed one', 'Missed two']);
   });
 
   it('says so when a device missed more than is worth replaying, or comes from another past', async () => {

@@ -1,89 +1,65 @@
-import type { FromVisitor, ToVisitor } from '@porch/contract/visitor';
-import { backOffMs } from '@porch/core/send-queue';
+import { LETTER_MOST } from '@porch/contract/limits';
+import type { FromVisitor, LetterToVisitor, ToVisitor } from '@porch/contract/visitor';
+import { type Carrier, type Means, openCarrier } from '@porch/core/carrier';
 
-const PULSE_MS = 20_000;
-/** Nothing heard for this long: the line is dead, whatever the browser believes. */
-const SILENCE_LONGEST_MS = 45_000;
+const LETTER_LONGEST_MS = 20_000;
 
-export interface Connection {
-  /** False when nothing can be sent now. */
-  send(message: FromVisitor): boolean;
-  /** Tries at once, without waiting for the next turn. */
-  wake(): void;
-}
+export type Connection = Pick<Carrier<FromVisitor>, 'send' | 'wake'>;
 
-/** A socket that comes back by itself; `hello` is said anew each time. */
+/** What is new in the welcome of a later letter. */
+export const newsOf = (message: ToVisitor): ToVisitor[] => {
+  if (message.say !== 'welcome' || !message.continues) return [message];
+  const { entries, seq, reached, lamp, now } = message;
+  return [
+    ...(entries.length > 0 ? [{ say: 'entries', entries, seq } as const] : []),
+    { say: 'reached', reached },
+    { say: 'lamp', lamp, now },
+  ];
+};
+
+const post = async (url: string, says: FromVisitor[]): Promise<ToVisitor[] | null> => {
+  try {
+    const response = await fetch(url, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ says }),
+      signal: AbortSignal.timeout(LETTER_LONGEST_MS),
+    });
+    const answer = response.ok ? ((await response.json()) as LetterToVisitor) : null;
+    return answer?.says.some(({ say }) => say === 'welcome') ? answer.says : null;
+  } catch {
+    return null;
+  }
+};
+
+const meansOf = (door: string): Means<FromVisitor, ToVisitor> => ({
+  newSocket: () => new WebSocket(`${location.origin.replace('http', 'ws')}/door/${door}/live`),
+  post: (says) => post(`/door/${door}/letters`, says),
+  after: (ms, deed) => {
+    const timer = setTimeout(deed, ms);
+    return () => clearTimeout(timer);
+  },
+  now: Date.now,
+  random: Math.random,
+});
+
+/** The panel's line to the server. */
 export const connect = (options: {
-  url: string;
+  door: string;
   hello: () => FromVisitor;
   hear: (message: ToVisitor) => void;
   changed: (isOpen: boolean) => void;
 }): Connection => {
-  let socket: WebSocket | null = null;
-  let tries = 0;
-  let heardAt = 0;
-  let timer = 0;
-  let isWelcome = false;
-
-  const send = (message: FromVisitor): boolean => {
-    if (socket?.readyState !== WebSocket.OPEN) return false;
-    socket.send(JSON.stringify(message));
-    return true;
-  };
-
-  const open = (): void => {
-    clearTimeout(timer);
-    if (socket) return;
-    const mine = new WebSocket(options.url);
-    socket = mine;
-    heardAt = Date.now();
-    mine.onopen = () => send(options.hello());
-    mine.onmessage = (event) => {
-      heardAt = Date.now();
-      const message = JSON.parse(event.data) as ToVisitor;
-      if (message.say === 'welcome') {
-        tries = 0;
-        isWelcome = true;
-        options.changed(true);
-      }
-      options.hear(message);
-    };
-    mine.onclose = () => {
-      if (socket !== mine) return;
-      drop();
-    };
-  };
-
-  const drop = (): void => {
-    const old = socket;
-    socket = null;
-    old?.close();
-    if (isWelcome || tries === 0) options.changed(false);
-    isWelcome = false;
-    tries += 1;
-    clearTimeout(timer);
-    timer = window.setTimeout(open, backOffMs(tries) * (0.5 + Math.random() / 2));
-  };
-
-  const wake = (): void => {
-    if (!socket) {
-      tries = 0;
-      open();
-    }
-  };
-
-  setInterval(() => {
-    if (!socket) return;
-    if (Date.now() - heardAt > SILENCE_LONGEST_MS) drop();
-    else send({ do: 'pulse' });
-  }, PULSE_MS);
-  addEventListener('online', wake);
-  addEventListener('offline', () => {
-    if (socket) drop();
+  const carrier = openCarrier(meansOf(options.door), {
+    ...options,
+    pulse: { do: 'pulse' },
+    lettersMost: LETTER_MOST,
+    newsOf,
   });
+  addEventListener('online', carrier.wake);
+  addEventListener('offline', carrier.sleep);
   document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'visible') wake();
+    if (document.visibilityState === 'visible') carrier.wake();
   });
-  open();
-  return { send, wake };
+  return carrier;
 };

@@ -170,7 +170,7 @@ describe('the visitor\u2019s side of the conversation', () => {
     expect(latest().said()).toEqual(['Too much', 'Too much']);
   });
 
-  it('tells that an answer was read, once', async () => {
+  it('tells that an answer was read, once, and anew when the line broke', async () => {
     await openWelcome();
     const answer = {
       seq: 70,
@@ -184,9 +184,14 @@ describe('the visitor\u2019s side of the conversation', () => {
     };
     latest().tell({ say: 'entries', entries: [answer], seq: 70 });
     latest().tell({ say: 'entries', entries: [answer], seq: 70 });
-    expect(latest().sent.filter((message) => message.do === 'read')).toEqual([
-      { do: 'read', upTo: 70 },
-    ]);
+    const told = () => latest().sent.filter(({ do: did, upTo }) => did === 'read' && upTo === 70);
+    expect(told()).toHaveLength(1);
+    latest().close();
+    await jest.advanceTimersByTimeAsync(3_000);
+    latest().open();
+    expect(told()).toHaveLength(0);
+    latest().tell(welcome(70));
+    expect(told()).toHaveLength(1);
   });
 
   it('gives up a line that has gone silent, and opens another', async () => {

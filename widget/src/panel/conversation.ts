@@ -4,7 +4,7 @@ import type { DoorView } from '@porch/core/dress';
 import { nextLookAt, type QueueAction, ready } from '@porch/core/send-queue';
 import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
-import { connect } from './connection';
+import { type Connection, connect } from './connection';
 import { createDelivery } from './deliver';
 import { createToken, keep, kept, mayKeep } from './door';
 import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
@@ -74,6 +74,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     }
     if (message.say === 'welcome') {
       if (message.hasConsented) mayKeep(true);
+      // Said anew: what was on its way when a line broke is heard of by nobody.
+      if (readSeq > 0) send({ do: 'read', upTo: readSeq });
       introduce();
       changeQueue({ do: 'line-back' });
       tellWaypoint();
@@ -85,24 +87,23 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     if (message.say === 'welcome' || message.say === 'entries') noteReading();
   };
 
-  const connection = (() => {
-    const { protocol, host } = location;
-    if (isPretended) {
-      const changed = (isConnected: boolean) => change({ type: 'connected', isConnected });
-      return () => pretend(hear, changed, () => model.lamp);
-    }
-    return () =>
-      connect({
-        url: `${protocol === 'https:' ? 'wss' : 'ws'}://${host}/door/${door}/live`,
-        hello: () => ({ do: 'hello', token, since: model.seq, site }),
-        hear,
-        changed: (isConnected) => {
-          if (!isConnected) delivery.giveUp();
-          change({ type: 'connected', isConnected });
-        },
-      });
-  })();
-  let line: ReturnType<typeof connection> | null = null;
+  const connection = (): Connection =>
+    isPretended
+      ? pretend(
+          hear,
+          (isConnected) => change({ type: 'connected', isConnected }),
+          () => model.lamp,
+        )
+      : connect({
+          door,
+          hello: () => ({ do: 'hello', token, since: model.seq, site }),
+          hear,
+          changed: (isConnected) => {
+            if (!isConnected) delivery.giveUp();
+            change({ type: 'connected', isConnected });
+          },
+        });
+  let line: Connection | null = null;
 
   const send: Parameters<typeof createDelivery>[0]['send'] = (message) =>
     line?.send(message) ?? false;

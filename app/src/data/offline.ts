@@ -1,0 +1,103 @@
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import type { Query, QueryClient } from '@tanstack/react-query';
+import type {
+  PersistedClient,
+  PersistQueryClientProviderProps,
+} from '@tanstack/react-query-persist-client';
+import { createStore, del, get, set } from 'idb-keyval';
+import { houseKey } from './house';
+import { type Known, knownKey } from './live-store';
+
+const DAY_MS = 86_400_000;
+const KEPT_LONGEST_MS = 7 * DAY_MS;
+/** How many conversations can be read without signal: those that were looked at last. */
+const ROLLS_MOST = 40;
+/** Soon enough for a page that is closed at once after something was done. */
+const WRITTEN_EVERY_MS = 300;
+/** A device that does not answer for its own storage is not waited for. */
+const OPENING_LONGEST_MS = 1_000;
+
+const keptKeys: readonly unknown[] = [houseKey[0], knownKey[0], 'line', 'roll'];
+
+const shelf = typeof indexedDB === 'undefined' ? null : createStore('porch-kept', 'seen');
+
+const orNothing = <Value>(asked: Promise<Value>): Promise<Value | null> =>
+  Promise.race([
+    asked.catch(() => null),
+    new Promise<null>((resolve) => setTimeout(() => resolve(null), OPENING_LONGEST_MS)),
+  ]);
+
+const storage = shelf && {
+  getItem: (key: string) => orNothing(get<string>(key, shelf)),
+  setItem: (key: string, value: string) => set(key, value, shelf).catch(() => undefined),
+  removeItem: (key: string) => del(key, shelf).catch(() => undefined),
+};
+
+/** What is kept of all that was seen: of the rolls only the newest, so that it stays small. */
+export const toKeep = (seen: PersistedClient): PersistedClient => {
+  const { queries } = seen.clientState;
+  const isRoll = ({ queryKey }: (typeof queries)[number]) => queryKey[0] === 'roll';
+  const rolls = queries
+    .filter(isRoll)
+    .sort((a, b) => b.state.dataUpdatedAt - a.state.dataUpdatedAt)
+    .slice(0, ROLLS_MOST);
+  return {
+    ...seen,
+    clientState: {
+      mutations: [],
+      queries: [...queries.filter((query) => !isRoll(query)), ...rolls],
+    },
+  };
+};
+
+const persister = createAsyncStoragePersister({
+  storage,
+  key: 'seen',
+  throttleTime: WRITTEN_EVERY_MS,
+  serialize: (seen) => JSON.stringify(toKeep(seen)),
+});
+
+const buildName = (): string =>
+  typeof document === 'undefined'
+    ? ''
+    : (document.querySelector('meta[name="build"]')?.getAttribute('content') ?? '');
+
+/** The line, the rolls looked at and the house stay on this device, to be read without signal. */
+export const keeping = (): PersistQueryClientProviderProps['persistOptions'] => ({
+  persister,
+  maxAge: KEPT_LONGEST_MS,
+  // Another build may mean something else by the same data.
+  buster: buildName(),
+  dehydrateOptions: {
+    shouldDehydrateQuery: ({ queryKey, state }: Query) =>
+      state.data !== undefined && keptKeys.includes(queryKey[0]),
+    shouldDehydrateMutation: () => false,
+  },
+});
+
+/** Lets what is kept live as long in memory as on the device. */
+export const keepLong = (client: QueryClient): void => {
+  for (const key of keptKeys) client.setQueryDefaults([key], { gcTime: KEPT_LONGEST_MS });
+};
+
+/** What was known when this device last looked; undefined when nothing is kept. */
+export const lastKnown = (client: QueryClient): Known | undefined =>
+  client.getQueryData<Known>(knownKey);
+
+/** Nobody is signed in: nothing of what was seen stays on this device. */
+export const forget = (client: QueryClient): void => {
+  client.removeQueries({
+    predicate: (query) =>
+      query.queryKey[0] !== houseKey[0] &&
+      (keptKeys.includes(query.queryKey[0]) || !query.isActive()),
+  });
+  void persister.removeClient();
+};
+
+/** Keeps the app itself on this device as well, once all else has come. */
+export const keepApp = (): void => {
+  if (typeof navigator === 'undefined' || !('serviceWorker' in navigator)) return;
+  const register = () => void navigator.serviceWorker.register('/worker.js').catch(() => undefined);
+  if (document.readyState === 'complete') register();
+  else window.addEventListener('load', register, { once: true });
+};
