@@ -23,6 +23,8 @@ const room = (name, environment) => ({
 });
 
 module.exports = {
+  // Generous: a shared machine may stand still for a while, and a stall is no failure.
+  testTimeout: 30_000,
   projects: [
     room('core', 'node'),
     room('contract', 'node'),

@@ -14,13 +14,13 @@ export const clientId = (): string => {
   return `client-made-${String(made).padStart(6, '0')}`;
 };
 
-/** Waits for something to be there; fails after five seconds. */
+/** Waits for something to be there; fails after twenty seconds. */
 export const until = async <Value>(look: () => Value | undefined): Promise<Value> => {
-  const deadline = Date.now() + 5_000;
+  const deadline = Date.now() + 20_000;
   for (;;) {
     const value = look();
     if (value !== undefined) return value;
-    if (Date.now() > deadline) throw new Error('waited 5 s for nothing');
+    if (Date.now() > deadline) throw new Error('waited 20 s for nothing');
     await new Promise((resolve) => setImmediate(resolve));
   }
 };

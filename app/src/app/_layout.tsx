@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import { View } from 'react-native';
 import { ApiError } from '../data/api';
 import { useHouse } from '../data/house';
-import { forget, keepApp, keeping, keepLong } from '../data/offline';
+import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../data/offline';
 import { useLiveLine } from '../data/use-live-line';
 import { Failed, RowsComing } from '../parts/states';
 import { Frame } from '../screens/frame';
@@ -87,7 +87,11 @@ const Door = () => {
 };
 
 const Layout = () => (
-  <PersistQueryClientProvider client={client} persistOptions={keeping()}>
+  <PersistQueryClientProvider
+    client={client}
+    persistOptions={keeping()}
+    onSuccess={() => askHouseAnew(client)}
+  >
     <Door />
   </PersistQueryClientProvider>
 );

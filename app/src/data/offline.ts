@@ -1,3 +1,4 @@
+import type { House } from '@porch/contract/team';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { Query, QueryClient } from '@tanstack/react-query';
 import type {
@@ -69,8 +70,11 @@ export const keeping = (): PersistQueryClientProviderProps['persistOptions'] => 
   // Another build may mean something else by the same data.
   buster: buildName(),
   dehydrateOptions: {
-    shouldDehydrateQuery: ({ queryKey, state }: Query) =>
-      state.data !== undefined && keptKeys.includes(queryKey[0]),
+    shouldDehydrateQuery: ({ queryKey, state }: Query) => {
+      if (state.data === undefined || !keptKeys.includes(queryKey[0])) return false;
+      // That nobody was signed in may be untrue a moment later: it is always asked anew.
+      return queryKey[0] !== houseKey[0] || Boolean((state.data as House).me);
+    },
     shouldDehydrateMutation: () => false,
   },
 });
@@ -79,6 +83,10 @@ export const keeping = (): PersistQueryClientProviderProps['persistOptions'] => 
 export const keepLong = (client: QueryClient): void => {
   for (const key of keptKeys) client.setQueryDefaults([key], { gcTime: KEPT_LONGEST_MS });
 };
+
+/** What was kept of the house is shown, and asked anew at once: it may be another by now. */
+export const askHouseAnew = (client: QueryClient): Promise<void> =>
+  client.invalidateQueries({ queryKey: houseKey });
 
 /** What was known when this device last looked; undefined when nothing is kept. */
 export const lastKnown = (client: QueryClient): Known | undefined =>
