@@ -13,6 +13,9 @@ interface Waiting {
   settle: (outcome: { result: unknown } | { error: unknown }) => void;
 }
 
+/** One piece of work of many came to nothing; which one is found out by doing each apart. */
+class OneRefused extends Error {}
+
 type Outcome = { written: Written<unknown> } | { error: unknown };
 
 /** Makes entries findable; call in the transaction that writes them. */
@@ -23,14 +26,23 @@ const newsOf = (outcomes: readonly Outcome[]): News[] =>
   outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : []));
 
 /**
- * Writes that come in at the same moment share one transaction, and so one wait for the disk; each
- * is a savepoint of its own, so that a refused one takes no other with it. Nobody gets an answer
- * before the commit, and the news goes out after it.
+ * Writes that come in at the same moment share one transaction, and so one wait for the disk. When one of
+ * them is refused all are done anew, each in a savepoint of its own, so that it takes no other with it.
+ * Nobody gets an answer before the commit, and the news goes out after it. A piece of work touches
+ * nothing but the data: it may be done twice.
  */
 export const createBatch = (store: Store, publish: (news: News[]) => void) => {
   let waiting: Waiting[] = [];
 
-  const attempt = ({ work }: Waiting): Outcome => {
+  const together = ({ work }: Waiting): Outcome => {
+    try {
+      return { written: work() };
+    } catch {
+      throw new OneRefused();
+    }
+  };
+
+  const apart = ({ work }: Waiting): Outcome => {
     try {
       return { written: store.atOnce(work) };
     } catch (error) {
@@ -38,18 +50,30 @@ export const createBatch = (store: Store, publish: (news: News[]) => void) => {
     }
   };
 
+  const commit = (all: readonly Waiting[], attempt: (one: Waiting) => Outcome): Outcome[] =>
+    store.atOnce(() => {
+      const outcomes = all.map(attempt);
+      makeFindable(
+        store,
+        newsOf(outcomes).flatMap(({ entries }) => entries),
+      );
+      return outcomes;
+    });
+
+  const commitAll = (all: readonly Waiting[]): Outcome[] => {
+    try {
+      return commit(all, together);
+    } catch (error) {
+      if (error instanceof OneRefused) return commit(all, apart);
+      throw error;
+    }
+  };
+
   const flush = (): void => {
     const all = waiting;
     waiting = [];
     try {
-      const outcomes = store.atOnce(() => {
-        const attempted = all.map(attempt);
-        makeFindable(
-          store,
-          newsOf(attempted).flatMap(({ entries }) => entries),
-        );
-        return attempted;
-      });
+      const outcomes = commitAll(all);
       publish(newsOf(outcomes));
       outcomes.forEach((outcome, index) => {
         const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;

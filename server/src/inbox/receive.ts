@@ -133,10 +133,11 @@ export const createReceive = (services: {
   };
 
   const message = (sender: Sender, typed: Message, isHere: boolean): Written<string> => {
-    const known = conversationOf(sender);
+    const knownVisitor = visitorOf(sender);
+    const known = knownVisitor && store.conversations.ofVisitor(knownVisitor.id);
     if (known && store.entries.byId(known.id, typed.id)) return { result: known.id, news: [] };
     const consent = consentFor(sender.doorId, known, typed.consent);
-    const visitor = visitorOf(sender) ?? makeVisitor(sender);
+    const visitor = knownVisitor ?? makeVisitor(sender);
     const conversation = known ?? makeConversation(visitor);
     const isTheirs = (file: { visitorId: string | null }) => file.visitorId === visitor.id;
     const words = takeWords(store, typed, conversation.id, isTheirs);

@@ -3,6 +3,7 @@ import type { ConversationState, Group } from '@porch/core/conversation';
 import { groupOf, groups } from '@porch/core/conversation';
 import { placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
+import { createMemo } from './memo';
 
 export interface ConversationRecord {
   id: string;
@@ -50,7 +51,11 @@ const cached = ({ id, state }: ConversationRecord) => ({
   state: JSON.stringify(state),
 });
 
+/** Enough for all that are being talked in. */
+const KEPT_MOST = 2_000;
+
 export const conversationsTable = (db: Db) => {
+  const known = createMemo<ConversationRecord>(KEPT_MOST);
   const add = db.prepare(
     `INSERT INTO conversations
      VALUES (@id, @doorId, @visitorId, @group, @place, @putByUntil, @isHere, @state)`,
@@ -87,9 +92,15 @@ export const conversationsTable = (db: Db) => {
     },
     update: (conversation: ConversationRecord): void => {
       update.run(cached(conversation));
+      known.put(conversation.visitorId, conversation);
     },
     byId: (id: string): ConversationRecord | null => one(byId.get(id)),
-    ofVisitor: (visitorId: string): ConversationRecord | null => one(ofVisitor.get(visitorId)),
+    ofVisitor: (visitorId: string): ConversationRecord | null => {
+      const conversation = known.get(visitorId) ?? one(ofVisitor.get(visitorId));
+      if (conversation) known.put(visitorId, conversation);
+      return conversation;
+    },
+    forget: known.forget,
     /** One keyset page of a group, from its top (`after` null) or from behind a row. */
     page: (group: Group, afterKey: LineKey | null, most: number): ConversationRecord[] =>
       page

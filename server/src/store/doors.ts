@@ -1,5 +1,6 @@
 import type { Site } from '@porch/core/website';
 import type { Db } from './db';
+import { createMemo } from './memo';
 
 export interface DoorRecord {
   id: string;
@@ -15,6 +16,8 @@ type Stored = Omit<DoorRecord, 'sites' | 'memberIds'> & {
   sites: string;
   memberIds: string | null;
 };
+
+const KEPT_MOST = 200;
 
 const columns =
   'id, public_id AS publicId, name, sites, member_ids AS memberIds, closed_at AS closedAt';
@@ -47,15 +50,22 @@ export const doorsTable = (db: Db) => {
   );
   const one = (stored: Stored | undefined): DoorRecord | null =>
     stored ? fromStored(stored) : null;
+  const known = createMemo<DoorRecord>(KEPT_MOST);
   return {
     add: (door: DoorRecord, now: number): void => {
       add.run({ ...toStored(door), now });
     },
     all: (): DoorRecord[] => all.all().map(fromStored),
     byId: (id: string): DoorRecord | null => one(byId.get(id)),
-    byPublicId: (publicId: string): DoorRecord | null => one(byPublicId.get(publicId)),
+    byPublicId: (publicId: string): DoorRecord | null => {
+      const door = known.get(publicId) ?? one(byPublicId.get(publicId));
+      if (door) known.put(publicId, door);
+      return door;
+    },
     update: (door: DoorRecord): void => {
       update.run(toStored(door));
+      known.put(door.publicId, door);
     },
+    forget: known.forget,
   };
 };

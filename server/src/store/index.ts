@@ -31,24 +31,34 @@ export type { VisitorRecord } from './visitors';
 /** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
 export const createStore = (db: Db) => {
   const atOnce = db.transaction((work: () => unknown) => work());
+  const doors = doorsTable(db);
+  const visitors = visitorsTable(db);
+  const conversations = conversationsTable(db);
   return {
     business: businessTable(db),
     members: membersTable(db),
     sessions: sessionsTable(db),
     tries: triesTable(db),
-    doors: doorsTable(db),
+    doors,
     dresses: dressesTable(db),
     pictures: picturesTable(db),
     sightings: sightingsTable(db),
     links: oneTimeLinksTable(db),
     ticks: ticksTable(db),
-    visitors: visitorsTable(db),
-    conversations: conversationsTable(db),
+    visitors,
+    conversations,
     entries: entriesTable(db),
     files: filesTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
-    atOnce: <Result>(work: () => Result): Result => atOnce.immediate(work) as Result,
+    atOnce: <Result>(work: () => Result): Result => {
+      try {
+        return atOnce.immediate(work) as Result;
+      } catch (error) {
+        for (const table of [doors, visitors, conversations]) table.forget();
+        throw error;
+      }
+    },
     close: (): void => {
       db.close();
     },
