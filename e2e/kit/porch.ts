@@ -236,10 +236,12 @@ export const attach = async (
 };
 
 export const test = base.extend<{ porch: Porch; emptyPorch: Porch }>({
-  emptyPorch: async ({ browserName }, use) => {
+  emptyPorch: async ({ browser, browserName }, use) => {
     const porch = new Porch(browserName);
     await porch.open();
     await use(porch);
+    // Devices that a test opened would go on looking for its server beside all tests after it.
+    await Promise.all(browser.contexts().map((context) => context.close()));
     await porch.close();
   },
   porch: async ({ emptyPorch }, use) => {

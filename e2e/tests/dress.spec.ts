@@ -98,8 +98,12 @@ test('two owners dress the same door: the second is told, and neither loses anyt
   await one.getByRole('radio', { name: 'Latch' }).click();
   await bottom(one).fill('60');
   await expect(one.getByText('Draft saved')).toBeVisible();
+  // Both before anything of it is saved, however slow the machine.
+  await other.context().setOffline(true);
   await other.getByRole('radio', { name: 'Large' }).click();
   await bottom(other).fill('40');
+  await expect(other.getByText('It is kept on this device')).toBeVisible();
+  await other.context().setOffline(false);
   const note = other.getByRole('alert').filter({ hasText: 'changed this door meanwhile' });
   await expect(note).toContainText('Shape of the closed door');
   await expect(bottom(other)).toHaveValue('40');

@@ -87,6 +87,43 @@ describe('working on a draft', () => {
     expect(bench.now().isUnsaved).toBe(true);
   });
 
+  it('loses nothing that is typed while somebody else’s change is on its way', async () => {
+    const { server, state, open } = played();
+    const bench = open();
+    await bench.open();
+    state.draft = withBottom(state.draft, 60);
+    state.revision += 1;
+    const load = server.load;
+    server.load = async () => {
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      return load();
+    };
+    bench.change(withSide(bench.now().dress, 'left'));
+    await passing(800);
+    bench.change(withBottom(bench.now().dress, 40));
+    await passing(600);
+    expect(bench.now().dress?.look).toMatchObject({ side: 'left', bottomPx: 40 });
+    expect(bench.now().clashes).toMatchObject([{ mine: 40, theirs: 60 }]);
+  });
+
+  it('goes on being saved when theirs could not be fetched at first', async () => {
+    const { server, state, open } = played();
+    const bench = open();
+    await bench.open();
+    state.draft = withBottom(state.draft, 60);
+    state.revision += 1;
+    const load = server.load;
+    server.load = async () => {
+      server.load = load;
+      throw new ApiError(0, { code: 'our-fault' });
+    };
+    bench.change(withSide(bench.now().dress, 'left'));
+    await passing(800);
+    expect(bench.now().meanwhile).toBeNull();
+    await passing(4_000);
+    expect(state.draft.look).toMatchObject({ side: 'left', bottomPx: 60 });
+  });
+
   it('waits for signal and is saved then', async () => {
     const { state, failures, open } = played();
     const bench = open();

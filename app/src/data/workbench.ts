@@ -120,14 +120,22 @@ export const createWorkbench = (server: DressServer, keeper: WorkKeeper) => {
     if (clashes.length === 0) schedule(SAVE_AFTER_MS);
   };
 
+  const takeUp = async (): Promise<void> => {
+    const theirs = await server.load();
+    // Looked at only now: what was typed while theirs was on its way is mine too.
+    if (base && work.dress) join(base, work.dress, theirs);
+  };
+
   const failed = async (error: unknown): Promise<void> => {
-    if (isConflict(error) && base && work.dress) {
-      join(base, work.dress, await server.load());
-    } else if (isPassing(error)) {
-      schedule(RETRY_MS);
-    } else {
-      set({ error: error as Error });
-    }
+    const left = isConflict(error)
+      ? await takeUp().then(
+          () => null,
+          (again: unknown) => again,
+        )
+      : error;
+    if (left === null) return;
+    if (isPassing(left)) schedule(RETRY_MS);
+    else set({ error: left as Error });
   };
 
   const saveNow = async (): Promise<void> => {
