@@ -1,5 +1,6 @@
 import {
   LETTER_EVERY_MS,
+  LETTER_LONGEST_MS,
   LETTERS_BETWEEN_SOCKETS,
   openCarrier,
   PULSE_EVERY_MS,
@@ -58,7 +59,7 @@ const openWorld = () => {
             says,
             answer: async (told) => {
               resolve(told);
-              for (let turn = 0; turn < 5; turn += 1) await Promise.resolve();
+              await settle();
             },
           });
         }),
@@ -92,6 +93,10 @@ const openWorld = () => {
     }
     now = end;
   };
+  /** Lets what was waiting for a promise go on. */
+  const settle = async (): Promise<void> => {
+    for (let turn = 0; turn < 8; turn += 1) await Promise.resolve();
+  };
   const last = <One>(list: One[]): One => {
     const one = list.at(-1);
     if (!one) throw new Error('there is none yet');
@@ -104,8 +109,14 @@ const openWorld = () => {
     sockets,
     posted,
     wait,
+    settle,
     socket: () => last(sockets),
     letter: () => last(posted),
+    /** What stands in the last letter after its hello. */
+    saidInLetter: () =>
+      last(posted)
+        .says.slice(1)
+        .map(({ text }) => text),
     /** Two sockets come to nothing, so that a letter is written. */
     blockSockets: () => {
       last(sockets).close();
@@ -204,20 +215,10 @@ describe('letters, where no socket is let through', () => {
     expect(world.letter().says).toEqual([{ do: 'hello' }, { do: 'say', text: '1' }]);
     await world.letter().answer([welcome]);
     world.wait(0);
-    expect(
-      world
-        .letter()
-        .says.slice(1)
-        .map(({ text }) => text),
-    ).toEqual(['2', '3']);
+    expect(world.saidInLetter()).toEqual(['2', '3']);
     await world.letter().answer([welcome]);
     world.wait(0);
-    expect(
-      world
-        .letter()
-        .says.slice(1)
-        .map(({ text }) => text),
-    ).toEqual(['4']);
+    expect(world.saidInLetter()).toEqual(['4']);
     await world.letter().answer([welcome]);
     const before = world.posted.length;
     world.wait(LETTER_EVERY_MS - 1);
@@ -236,6 +237,29 @@ describe('letters, where no socket is let through', () => {
     expect(world.changes.at(-1)).toBe(false);
     expect(world.sockets).toHaveLength(sockets + 1);
     expect(world.carrier.send({ do: 'say' })).toBe(false);
+  });
+
+  it('are given up when no answer comes, and the line is tried anew', async () => {
+    const world = openWorld();
+    world.blockSockets();
+    await world.letter().answer([welcome]);
+    world.carrier.send({ do: 'say', text: 'Into the tunnel' });
+    const { letter, sockets } = { letter: world.letter(), sockets: world.sockets.length };
+    world.wait(LETTER_LONGEST_MS - 1);
+    await world.settle();
+    expect(world.changes.at(-1)).toBe(true);
+    world.wait(1);
+    await world.settle();
+    expect(world.changes.at(-1)).toBe(false);
+    expect(world.sockets).toHaveLength(sockets + 1);
+    // What comes after all is said anew in the next welcome, so that it is not heard twice.
+    const heard = world.heard.length;
+    await letter.answer([welcome, { say: 'taken' }]);
+    expect(world.heard).toHaveLength(heard);
+    world.socket().close();
+    world.wait(LETTER_LONGEST_MS);
+    expect(world.letter()).not.toBe(letter);
+    expect(world.saidInLetter()).toEqual([]);
   });
 
   it('give way to a socket as soon as one is let through', async () => {

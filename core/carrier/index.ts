@@ -8,6 +8,8 @@ export const WELCOME_LONGEST_MS = 10_000;
 /** After so many sockets without a welcome letters are tried. */
 export const SOCKETS_IN_VAIN = 2;
 export const LETTER_EVERY_MS = 4_000;
+/** A letter without an answer for this long is given up: it may have gone into a tunnel. */
+export const LETTER_LONGEST_MS = 20_000;
 /** Every so many letters a socket is tried beside them. */
 export const LETTERS_BETWEEN_SOCKETS = 15;
 
@@ -144,12 +146,21 @@ export const openCarrier = <Says, Told extends { say: string }>(
   const writeLater = (): void =>
     soon(outgoing.length > 0 ? 0 : LETTER_EVERY_MS, () => void write());
 
+  const answerTo = (says: Says[]): Promise<Told[] | null> =>
+    new Promise((resolve) => {
+      const stopWaiting = means.after(LETTER_LONGEST_MS, () => resolve(null));
+      void means.post(says).then((answer) => {
+        stopWaiting();
+        resolve(answer);
+      });
+    });
+
   const write = async (): Promise<void> => {
     if (isWriting || isClosed) return;
     isWriting = true;
     callOff();
     const says = [options.hello(), ...outgoing.splice(0, options.lettersMost - 1)];
-    const answer = await means.post(says);
+    const answer = await answerTo(says);
     isWriting = false;
     if (by === 'socket' || isClosed) return;
     if (!answer) {

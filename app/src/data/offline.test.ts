@@ -15,12 +15,16 @@ const filled = (): QueryClient => {
   return client;
 };
 
-const keptOf = (client: QueryClient): string[] =>
+const keptQueries = (client: QueryClient) =>
   toKeep({
     timestamp: 0,
     buster: '',
     clientState: dehydrate(client, keeping().dehydrateOptions),
-  }).clientState.queries.map(({ queryKey }) => queryKey.join(' '));
+  }).clientState.queries;
+const keptOf = (client: QueryClient): string[] =>
+  keptQueries(client).map(({ queryKey }) => queryKey.join(' '));
+const keptData = (client: QueryClient, key: string): unknown =>
+  keptQueries(client).find(({ queryKey }) => queryKey.join(' ') === key)?.state.data;
 
 describe('what this device keeps to be read without signal', () => {
   it('is the house, the line, up to where they go, and the rolls looked at last', () => {
@@ -31,6 +35,32 @@ describe('what this device keeps to be read without signal', () => {
     expect(kept).toContain('roll talk-11');
     expect(kept).not.toContain('roll talk-10');
     expect(kept).not.toContain('search fern');
+    client.clear();
+  });
+
+  it('stays small however far somebody has read back, and goes on from there', () => {
+    const client = filled();
+    const rows = Array.from({ length: 400 }, (_, at) => ({ id: `talk-${at}`, place: at }));
+    const entries = Array.from({ length: 900 }, (_, at) => ({ seq: at }));
+    client.setQueryData(['line', 'wrapped'], { rows, next: null });
+    client.setQueryData(['roll', 'talk-1'], { entries, hasOlder: false });
+    expect(keptData(client, 'line wrapped')).toEqual({
+      rows: rows.slice(0, 120),
+      next: '119.talk-119',
+    });
+    expect(keptData(client, 'roll talk-1')).toEqual({
+      entries: entries.slice(-100),
+      hasOlder: true,
+    });
+    client.clear();
+  });
+
+  it('is whole where it is short', () => {
+    const client = filled();
+    const rows = Array.from({ length: 120 }, (_, at) => ({ id: `talk-${at}`, place: at }));
+    client.setQueryData(['line', 'left'], { rows, next: null });
+    expect(keptData(client, 'line left')).toEqual({ rows, next: null });
+    expect(keptData(client, 'roll talk-50')).toEqual({ entries: [] });
     client.clear();
   });
 

@@ -1,4 +1,4 @@
-import type { House } from '@porch/contract/team';
+import { type House, nextBehind, type RollPage } from '@porch/contract/team';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { Query, QueryClient } from '@tanstack/react-query';
 import type {
@@ -6,6 +6,7 @@ import type {
   PersistQueryClientProviderProps,
 } from '@tanstack/react-query-persist-client';
 import { createStore, del, get, set } from 'idb-keyval';
+import type { GroupData } from './cache';
 import { houseKey } from './house';
 import { type Known, knownKey } from './live-store';
 
@@ -13,6 +14,9 @@ const DAY_MS = 86_400_000;
 const KEPT_LONGEST_MS = 7 * DAY_MS;
 /** How many conversations can be read without signal: those that were looked at last. */
 const ROLLS_MOST = 40;
+/** So much of each, however far somebody has read back: it is written whole at every change. */
+const ENTRIES_MOST = 100;
+const ROWS_MOST = 120;
 /** Soon enough for a page that is closed at once after something was done. */
 const WRITTEN_EVERY_MS = 300;
 /** A device that does not answer for its own storage is not waited for. */
@@ -34,19 +38,42 @@ const storage = shelf && {
   removeItem: (key: string) => del(key, shelf).catch(() => undefined),
 };
 
-/** What is kept of all that was seen: of the rolls only the newest, so that it stays small. */
+type Seen = PersistedClient['clientState']['queries'][number];
+
+const withData = <Data>(query: Seen, change: (data: Data) => Data): Seen => ({
+  ...query,
+  state: { ...query.state, data: change(query.state.data as Data) },
+});
+
+const topOf = (data: GroupData): GroupData => {
+  const last = data.rows[ROWS_MOST - 1];
+  if (!last || data.rows.length === ROWS_MOST) return data;
+  return { rows: data.rows.slice(0, ROWS_MOST), next: nextBehind(last) };
+};
+
+const endOf = (roll: RollPage): RollPage =>
+  roll.entries.length <= ENTRIES_MOST
+    ? roll
+    : { ...roll, entries: roll.entries.slice(-ENTRIES_MOST), hasOlder: true };
+
+/** What is kept of all that was seen: the top of the line and the end of the newest rolls. */
 export const toKeep = (seen: PersistedClient): PersistedClient => {
   const { queries } = seen.clientState;
-  const isRoll = ({ queryKey }: (typeof queries)[number]) => queryKey[0] === 'roll';
-  const rolls = queries
-    .filter(isRoll)
+  const of = (kind: string) => queries.filter(({ queryKey }) => queryKey[0] === kind);
+  const rolls = of('roll')
     .sort((a, b) => b.state.dataUpdatedAt - a.state.dataUpdatedAt)
-    .slice(0, ROLLS_MOST);
+    .slice(0, ROLLS_MOST)
+    .map((query) => withData(query, endOf));
   return {
     ...seen,
     clientState: {
       mutations: [],
-      queries: [...queries.filter((query) => !isRoll(query)), ...rolls],
+      queries: [
+        ...of(houseKey[0]),
+        ...of(knownKey[0]),
+        ...of('line').map((query) => withData(query, topOf)),
+        ...rolls,
+      ],
     },
   };
 };

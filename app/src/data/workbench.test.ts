@@ -45,7 +45,15 @@ const played = () => {
       kept.text = text;
     },
   };
-  return { state, failures, server, kept, open: () => createWorkbench(server, keeper) };
+  /** Somebody else saves another distance; how it is fetched then is the test's to say. */
+  const changeMeanwhile = (fetching: (load: () => Promise<Dressed>) => Promise<Dressed>): void => {
+    state.draft = withBottom(state.draft, 60);
+    state.revision += 1;
+    const load = server.load;
+    server.load = () => fetching(load);
+  };
+  const open = () => createWorkbench(server, keeper);
+  return { state, failures, server, kept, changeMeanwhile, open };
 };
 
 const withSide = (dress: Dress | null, side: 'left' | 'right'): Dress => {
@@ -88,16 +96,13 @@ describe('working on a draft', () => {
   });
 
   it('loses nothing that is typed while somebody else’s change is on its way', async () => {
-    const { server, state, open } = played();
+    const { changeMeanwhile, open } = played();
     const bench = open();
     await bench.open();
-    state.draft = withBottom(state.draft, 60);
-    state.revision += 1;
-    const load = server.load;
-    server.load = async () => {
+    changeMeanwhile(async (load) => {
       await new Promise((resolve) => setTimeout(resolve, 500));
       return load();
-    };
+    });
     bench.change(withSide(bench.now().dress, 'left'));
     await passing(800);
     bench.change(withBottom(bench.now().dress, 40));
@@ -107,16 +112,13 @@ describe('working on a draft', () => {
   });
 
   it('goes on being saved when theirs could not be fetched at first', async () => {
-    const { server, state, open } = played();
+    const { server, state, changeMeanwhile, open } = played();
     const bench = open();
     await bench.open();
-    state.draft = withBottom(state.draft, 60);
-    state.revision += 1;
-    const load = server.load;
-    server.load = async () => {
+    changeMeanwhile(async (load) => {
       server.load = load;
       throw new ApiError(0, { code: 'our-fault' });
-    };
+    });
     bench.change(withSide(bench.now().dress, 'left'));
     await passing(800);
     expect(bench.now().meanwhile).toBeNull();

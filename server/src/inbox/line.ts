@@ -1,5 +1,11 @@
 import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
-import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/team';
+import {
+  type LinePage,
+  nextBehind,
+  type RollPage,
+  SINCE_MOST,
+  type Since,
+} from '@porch/contract/team';
 import type { Group } from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
@@ -18,7 +24,7 @@ export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => 
     const found = store.conversations.page(group, after ? toKey(after) : null, LINE_PAGE + 1);
     const rows = found.slice(0, LINE_PAGE).map(toRow);
     const last = rows[rows.length - 1];
-    const next = found.length > LINE_PAGE && last ? `${last.place}.${last.id}` : null;
+    const next = found.length > LINE_PAGE && last ? nextBehind(last) : null;
     return {
       rows,
       next,

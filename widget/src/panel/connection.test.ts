@@ -1,4 +1,5 @@
 import type { ToVisitor } from '@porch/contract/visitor';
+import { answer } from '../../test-kit/answer';
 import { newsOf } from './connection';
 
 const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
@@ -14,23 +15,12 @@ const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
   seq: 3,
 };
 
-const answer = {
-  seq: 4,
-  id: 'answer-4',
-  at: 1,
-  text: 'Hi',
-  files: [],
-  by: 'team' as const,
-  name: 'Maren',
-  face: null,
-};
-
 describe('what is new in a later letter', () => {
   it('is how far the others are and the lamp, and entries when there are any', () => {
     expect(newsOf(welcome).map(({ say }) => say)).toEqual(['reached', 'lamp']);
-    expect(newsOf({ ...welcome, entries: [answer], seq: 4 })[0]).toEqual({
+    expect(newsOf({ ...welcome, entries: [answer(4)], seq: 4 })[0]).toEqual({
       say: 'entries',
-      entries: [answer],
+      entries: [answer(4)],
       seq: 4,
     });
   });

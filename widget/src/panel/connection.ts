@@ -2,8 +2,6 @@ import { LETTER_MOST } from '@porch/contract/limits';
 import type { FromVisitor, LetterToVisitor, ToVisitor } from '@porch/contract/visitor';
 import { type Carrier, type Means, openCarrier } from '@porch/core/carrier';
 
-const LETTER_LONGEST_MS = 20_000;
-
 export type Connection = Pick<Carrier<FromVisitor>, 'send' | 'wake'>;
 
 /** What is new in the welcome of a later letter. */
@@ -23,7 +21,6 @@ const post = async (url: string, says: FromVisitor[]): Promise<ToVisitor[] | nul
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ says }),
-      signal: AbortSignal.timeout(LETTER_LONGEST_MS),
     });
     const answer = response.ok ? ((await response.json()) as LetterToVisitor) : null;
     return answer?.says.some(({ say }) => say === 'welcome') ? answer.says : null;

@@ -1,5 +1,6 @@
 import type { ToVisitor } from '@porch/contract/visitor';
 import { type DoorView, plainDress, viewOf } from '@porch/core/dress';
+import { answer } from '../../test-kit/answer';
 import { openConversation } from './conversation';
 import { keep } from './door';
 
@@ -136,18 +137,7 @@ describe('the visitor\u2019s side of the conversation', () => {
     await openWelcome();
     latest().tell({
       say: 'entries',
-      entries: [
-        {
-          seq: 41,
-          id: 'answer-41',
-          at: 1,
-          text: 'Hi',
-          files: [],
-          by: 'team',
-          name: 'Maren',
-          face: null,
-        },
-      ],
+      entries: [answer(41)],
       seq: 42,
     });
     latest().close();
@@ -172,18 +162,8 @@ describe('the visitor\u2019s side of the conversation', () => {
 
   it('tells that an answer was read, once, and anew when the line broke', async () => {
     await openWelcome();
-    const answer = {
-      seq: 70,
-      id: 'answer-70',
-      at: 1,
-      text: 'Hi',
-      files: [],
-      by: 'team' as const,
-      name: 'Maren',
-      face: null,
-    };
-    latest().tell({ say: 'entries', entries: [answer], seq: 70 });
-    latest().tell({ say: 'entries', entries: [answer], seq: 70 });
+    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70 });
+    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70 });
     const told = () => latest().sent.filter(({ do: did, upTo }) => did === 'read' && upTo === 70);
     expect(told()).toHaveLength(1);
     latest().close();
