@@ -295,7 +295,13 @@ export type TeamLetter = z.infer<typeof TeamLetterSchema>;
 
 /** Everything that a team's device may be sent. */
 export type ToTeam =
-  | ({ say: 'welcome'; now: number; lamp: LampSetting } & Since)
+  | ({
+      say: 'welcome';
+      now: number;
+      lamp: LampSetting;
+      /** Another one when something about the house has changed since. */
+      houseMark: string;
+    } & Since)
   | { say: 'entries'; entries: Entry[]; rows: Row[]; counts: Counts; seq: number }
   | { say: 'lamp'; lamp: LampSetting; now: number }
   | { say: 'typing'; conversationId: string }

@@ -8,14 +8,28 @@ export interface TeamSocket {
   close(): void;
 }
 
-/** What is new in the welcome of a later letter: nothing, most of the time. */
-const newsOf = (message: ToTeam): ToTeam[] => {
-  if (message.say !== 'welcome' || message.isTooMuch) return [message];
-  const { entries, rows, counts, seq, lamp, now } = message;
-  return [
-    ...(entries.length > 0 ? [{ say: 'entries', entries, rows, counts, seq } as const] : []),
-    { say: 'lamp', lamp, now },
-  ];
+/** Each letter is answered with a whole welcome; all but the first is digested into what is new. */
+export const createDigest = () => {
+  let houseMark = '';
+  const newsOf = (message: ToTeam): ToTeam[] => {
+    if (message.say !== 'welcome') return [message];
+    const { entries, rows, counts, seq, lamp, now } = message;
+    const house = message.houseMark === houseMark ? [] : [{ say: 'house' } as const];
+    houseMark = message.houseMark;
+    if (message.isTooMuch) return [message, ...house];
+    return [
+      ...(entries.length > 0 ? [{ say: 'entries', entries, rows, counts, seq } as const] : []),
+      { say: 'lamp', lamp, now },
+      ...house,
+    ];
+  };
+  return {
+    newsOf,
+    /** What is heard whole: a first welcome, from which on the house is compared. */
+    note: (message: ToTeam): void => {
+      if (message.say === 'welcome') houseMark = message.houseMark;
+    },
+  };
 };
 
 const means: Means<FromTeam, ToTeam> = {
@@ -39,12 +53,16 @@ export const openTeamSocket = (options: {
   hear: (message: ToTeam) => void;
   changed: (isConnected: boolean) => void;
 }): TeamSocket => {
+  const digest = createDigest();
   const carrier = openCarrier(means, {
     hello: (): FromTeam => ({ do: 'hello', since: options.since() }),
     pulse: { do: 'pulse' },
     lettersMost: LETTER_MOST,
-    newsOf,
-    hear: options.hear,
+    newsOf: digest.newsOf,
+    hear: (message) => {
+      digest.note(message);
+      options.hear(message);
+    },
     changed: options.changed,
   });
   const look = (): void => {

@@ -80,6 +80,20 @@ describe('nothing is taken twice, and nothing is lost', () => {
     expect(texts(letter.body.says[0].entries)).toEqual(['Missed one', 'Missed two']);
   });
 
+  it('lets a device see by a letter that the house is another', async () => {
+    const { cookie } = await setUp(house);
+    const markNow = async (): Promise<string> => {
+      const body = { says: [{ do: 'hello', since: 0 }] };
+      const letter = await house.ask('POST', '/api/letters', { cookie, body });
+      return letter.body.says[0].houseMark;
+    };
+    const mark = await markNow();
+    expect(await markNow()).toBe(mark);
+    const named = await house.ask('POST', '/api/ticks', { cookie, body: { tick: 'team' } });
+    expect(named.status).toBeLessThan(300);
+    expect(await markNow()).not.toBe(mark);
+  });
+
   it('says so when a device missed more than is worth replaying, or comes from another past', async () => {
     const { cookie, door } = await setUp(house);
     const panel = await visit(house, door.publicId, 'wren');

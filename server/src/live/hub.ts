@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Counts, Row } from '@porch/contract/entries';
 import type { ToTeam } from '@porch/contract/team';
 import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
@@ -67,6 +68,7 @@ export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
   const devices = new Set<Device>();
   const panels = new Map<string, Set<Panel>>();
   const plates = new Set<Plate>();
+  let houseMark = randomUUID();
 
   const tellTeam = (message: ToTeam): void => {
     if (devices.size === 0) return;
@@ -121,7 +123,12 @@ export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
       }
       for (const plate of plates) plate.send(lamp, now);
     },
-    tellHouse: (): void => tellTeam({ say: 'house' }),
+    /** Another after each change of the house and after a restart: whoever heard nothing sees it by this. */
+    houseMark: (): string => houseMark,
+    tellHouse: (): void => {
+      houseMark = randomUUID();
+      tellTeam({ say: 'house' });
+    },
     tellTeamTyping: (conversationId: string): void => tellTeam({ say: 'typing', conversationId }),
     tellVisitorTyping: (tokenHash: string, name: string): void =>
       tellVisitor(tokenHash, { say: 'typing', name }),

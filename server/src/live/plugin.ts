@@ -39,6 +39,7 @@ export const liveRoom = async ({ app, services }: Room): Promise<void> => {
                 say: 'welcome',
                 now: clock.now(),
                 lamp: lamp.now(),
+                houseMark: hub.houseMark(),
                 ...line.since(message.since),
               },
             ];
