@@ -34,6 +34,17 @@ module.exports = {
       to: { path: 'better-sqlite3' },
     },
     {
+      name: 'no-schemas-in-the-browser',
+      comment:
+        'What crosses the wire is proved on the server; the prover alone weighs 95 kB gzipped.',
+      severity: 'error',
+      from: { path: '^(app|widget)/src/', pathNot: '\\.test\\.tsx?$' },
+      to: {
+        path: '^contract/(team|visitor|entries|dress)/',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
       name: 'nothing-unresolved',
       severity: 'error',
       from: {},

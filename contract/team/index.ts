@@ -228,9 +228,6 @@ export const LinePageSchema = z.object({
 });
 export type LinePage = z.infer<typeof LinePageSchema>;
 
-/** What the page of the line that follows this row is asked for by. */
-export const nextBehind = ({ place, id }: Pick<Row, 'place' | 'id'>): string => `${place}.${id}`;
-
 export const RollPageSchema = z.object({
   row: RowSchema,
   /** Oldest first. */

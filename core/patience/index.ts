@@ -61,3 +61,19 @@ export const placeInLine = (state: ConversationState): number => {
       return -state.lastAt;
   }
 };
+
+/** Where a row of the line stands: ids part rows of one place. */
+export interface LineKey {
+  place: number;
+  id: string;
+}
+
+/** What the rows behind this one are asked for by: `{ place: -5, id: 'talk-1' }` → `'-5.talk-1'`. */
+export const toLineMark = ({ place, id }: LineKey): string => `${place}.${id}`;
+
+/** The other way round; null for a text that marks nothing. */
+export const fromLineMark = (mark: string): LineKey | null => {
+  const cut = mark.indexOf('.');
+  const place = Number(mark.slice(0, cut));
+  return cut < 1 || !Number.isSafeInteger(place) ? null : { place, id: mark.slice(cut + 1) };
+};

@@ -1,5 +1,13 @@
 import { type ConversationState, emptyConversation } from '../conversation';
-import { dueAt, PATIENCE_AWAY_MS, PATIENCE_HERE_MS, patienceOf, placeInLine } from '.';
+import {
+  dueAt,
+  fromLineMark,
+  PATIENCE_AWAY_MS,
+  PATIENCE_HERE_MS,
+  patienceOf,
+  placeInLine,
+  toLineMark,
+} from '.';
 
 const start = 1_000_000;
 
@@ -63,5 +71,23 @@ describe('the order of the line', () => {
     expect(order({ old: answered(5), new: answered(9) })).toEqual(['new', 'old']);
     const putBy = (until: number) => waiting({ aside: 'put-by', putByUntil: until });
     expect(order({ later: putBy(9), sooner: putBy(5) })).toEqual(['sooner', 'later']);
+  });
+});
+
+describe('the mark of a row, by which the rows behind it are asked for', () => {
+  it('gives back where the row stands', () => {
+    for (const key of [
+      { place: 1_763_990_000_000, id: 'talk-1' },
+      { place: -1_763_990_000_000, id: 'a_b-c' },
+      { place: 0, id: 'x.y' },
+    ]) {
+      expect(fromLineMark(toLineMark(key))).toEqual(key);
+    }
+  });
+
+  it('marks nothing when it is nonsense', () => {
+    for (const mark of ['', '.', 'talk-1', '.talk-1', 'x.talk-1', '1e99.talk-1']) {
+      expect(fromLineMark(mark)).toBeNull();
+    }
   });
 });

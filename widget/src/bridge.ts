@@ -1,3 +1,4 @@
+import type { DoorConfiguration } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
 import type { LampSetting } from '@porch/core/lamp';
 
@@ -23,7 +24,7 @@ export type FromFrame =
 /** What the app tells the dressing room's imaginary website, and hears from it. */
 export type ToPreview = {
   porch: 'draft';
-  configuration: import('@porch/contract/visitor').DoorConfiguration;
+  configuration: DoorConfiguration;
   view: DoorView;
   isOpen: boolean;
 };

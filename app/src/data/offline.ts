@@ -1,4 +1,5 @@
-import { type House, nextBehind, type RollPage } from '@porch/contract/team';
+import type { House, RollPage } from '@porch/contract/team';
+import { toLineMark } from '@porch/core/patience';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { Query, QueryClient } from '@tanstack/react-query';
 import type {
@@ -48,7 +49,7 @@ const withData = <Data>(query: Seen, change: (data: Data) => Data): Seen => ({
 const topOf = (data: GroupData): GroupData => {
   const last = data.rows[ROWS_MOST - 1];
   if (!last || data.rows.length === ROWS_MOST) return data;
-  return { rows: data.rows.slice(0, ROWS_MOST), next: nextBehind(last) };
+  return { rows: data.rows.slice(0, ROWS_MOST), next: toLineMark(last) };
 };
 
 const endOf = (roll: RollPage): RollPage =>

@@ -1,21 +1,15 @@
 import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
-import {
-  type LinePage,
-  nextBehind,
-  type RollPage,
-  SINCE_MOST,
-  type Since,
-} from '@porch/contract/team';
+import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/team';
 import type { Group } from '@porch/core/conversation';
+import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
-import { type LineKey, type Store, toRow } from '../store';
+import { type Store, toRow } from '../store';
 
 const toKey = (text: string): LineKey => {
-  const cut = text.indexOf('.');
-  const place = Number(text.slice(0, cut));
-  if (cut < 1 || !Number.isSafeInteger(place)) throw new Refused('bad-request', { field: 'after' });
-  return { place, id: text.slice(cut + 1) };
+  const key = fromLineMark(text);
+  if (!key) throw new Refused('bad-request', { field: 'after' });
+  return key;
 };
 
 /** Reading the line and a roll, a page at a time; no query here grows with the past. */
@@ -24,7 +18,7 @@ export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => 
     const found = store.conversations.page(group, after ? toKey(after) : null, LINE_PAGE + 1);
     const rows = found.slice(0, LINE_PAGE).map(toRow);
     const last = rows[rows.length - 1];
-    const next = found.length > LINE_PAGE && last ? nextBehind(last) : null;
+    const next = found.length > LINE_PAGE && last ? toLineMark(last) : null;
     return {
       rows,
       next,

@@ -1,7 +1,7 @@
 import type { Counts, Row } from '@porch/contract/entries';
 import type { ConversationState, Group } from '@porch/core/conversation';
 import { groupOf, groups } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
+import { type LineKey, placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
 import { createMemo } from './memo';
 
@@ -16,12 +16,6 @@ export interface ConversationRecord {
 
 interface Stored extends Omit<ConversationRecord, 'state'> {
   state: string;
-}
-
-/** Where a page of the line ends: the place and id of its last row. */
-export interface LineKey {
-  place: number;
-  id: string;
 }
 
 const columns =

@@ -15,7 +15,7 @@ import { ticksTable } from './ticks';
 import { triesTable } from './tries';
 import { visitorsTable } from './visitors';
 
-export type { ConversationRecord, LineKey } from './conversations';
+export type { ConversationRecord } from './conversations';
 export { toRow } from './conversations';
 export { openDatabase } from './database';
 export type { DoorRecord } from './doors';
