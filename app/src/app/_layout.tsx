@@ -3,7 +3,7 @@ import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client
 import { Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
-import { ApiError } from '../data/api';
+import { isWorthAskingAgain } from '../data/api';
 import { useHouse } from '../data/house';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../data/offline';
 import { useLiveLine } from '../data/use-live-line';
@@ -14,8 +14,7 @@ import { useTheme } from '../theme/use-theme';
 const client = new QueryClient({
   defaultOptions: {
     queries: {
-      // A refusal stays a refusal; only what never arrived is worth asking again.
-      retry: (count, error) => count < 3 && !(error instanceof ApiError && error.status >= 400),
+      retry: isWorthAskingAgain,
       // Without signal the cache answers, and the live line says what was missed.
       networkMode: 'always',
       refetchOnWindowFocus: false,

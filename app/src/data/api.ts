@@ -12,6 +12,16 @@ export class ApiError extends Error {
   }
 }
 
+/** An answer that has not come by then went into a tunnel; it is better asked anew. Not for uploads. */
+const ANSWER_LONGEST_MS = 20_000;
+const ASKED_AGAIN_MOST = 3;
+
+/** A refusal stays a refusal; only what never arrived is asked again, and only where there is signal. */
+export const isWorthAskingAgain = (failures: number, error: unknown): boolean => {
+  if (error instanceof ApiError && error.status >= 400) return false;
+  return failures < ASKED_AGAIN_MOST && navigator.onLine !== false;
+};
+
 const refusalOf = async (response: Response): Promise<Refusal> => {
   const body = (await response.json().catch(() => null)) as Refusal | null;
   return body && isErrorCode(body.code) ? body : { code: 'our-fault' };
@@ -24,17 +34,21 @@ const ask = async (path: string, init: RequestInit): Promise<Response> => {
   return response;
 };
 
+const askSoon = (path: string, init: RequestInit): Promise<Response> =>
+  ask(path, { ...init, signal: AbortSignal.timeout(ANSWER_LONGEST_MS) });
+
 const jsonHeaders = { 'content-type': 'application/json' };
 
 /** The server's HTTP interface; throws `ApiError`. What it answers is typed by the contract. */
 export const api = {
-  get: async <Answer>(path: string): Promise<Answer> => (await ask(path, {})).json(),
+  get: async <Answer>(path: string): Promise<Answer> => (await askSoon(path, {})).json(),
   send: async <Answer>(method: 'POST' | 'PUT', path: string, body: unknown): Promise<Answer> => {
-    const response = await ask(path, { method, headers: jsonHeaders, body: JSON.stringify(body) });
+    const said = { method, headers: jsonHeaders, body: JSON.stringify(body) };
+    const response = await askSoon(path, said);
     return (response.status === 204 ? null : await response.json()) as Answer;
   },
   drop: async (path: string): Promise<void> => {
-    await ask(path, { method: 'DELETE' });
+    await askSoon(path, { method: 'DELETE' });
   },
   /** Sends bytes as they are. */
   put: async <Answer>(path: string, bytes: Blob): Promise<Answer> => {

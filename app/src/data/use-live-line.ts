@@ -79,6 +79,10 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
   }
 };
 
+/** What a screen could not have without signal comes by itself once there is some. */
+const askFailedAnew = (client: QueryClient): Promise<void> =>
+  client.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' });
+
 /** Keeps every cache current while somebody is signed in. Mount once. */
 export const useLiveLine = (isSignedIn: boolean): void => {
   const client = useQueryClient();
@@ -100,7 +104,10 @@ export const useLiveLine = (isSignedIn: boolean): void => {
         changed: (isConnected) => {
           const isBack = isConnected && live.now().wasConnected;
           live.set({ isConnected, wasConnected: true });
-          if (isConnected) outbox.lineBack();
+          if (isConnected) {
+            outbox.lineBack();
+            void askFailedAnew(client);
+          }
           // Perhaps it was refused because the session has ended, or something of the house was missed.
           if (isBack || !isConnected) void client.invalidateQueries({ queryKey: houseKey });
         },

@@ -21,7 +21,7 @@ export const en = {
     'wrapped-up': 'Wrapped up',
   } satisfies Record<Group, string>,
   groupsMore: {
-    waiting: 'who is first to run out of patience stands first',
+    waiting: 'least patience first',
     note: 'written while nobody was in',
     answered: 'it is their turn',
     'put-by': 'comes back by itself',

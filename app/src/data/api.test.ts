@@ -1,0 +1,34 @@
+import { ApiError, isWorthAskingAgain } from './api';
+
+const signal = (isThere: boolean): void => {
+  Object.defineProperty(globalThis, 'navigator', {
+    value: { onLine: isThere },
+    configurable: true,
+  });
+};
+const neverArrived = new ApiError(0, { code: 'our-fault' });
+
+describe('what is asked again by itself', () => {
+  afterEach(() => signal(true));
+
+  it('is what never arrived, three times', () => {
+    signal(true);
+    expect([0, 1, 2, 3].map((failures) => isWorthAskingAgain(failures, neverArrived))).toEqual([
+      true,
+      true,
+      true,
+      false,
+    ]);
+  });
+
+  it('is nothing that was refused', () => {
+    signal(true);
+    expect(isWorthAskingAgain(0, new ApiError(404, { code: 'not-found' }))).toBe(false);
+    expect(isWorthAskingAgain(0, new ApiError(500, { code: 'our-fault' }))).toBe(false);
+  });
+
+  it('is nothing at all without signal: it is said at once', () => {
+    signal(false);
+    expect(isWorthAskingAgain(0, neverArrived)).toBe(false);
+  });
+});
