@@ -23,6 +23,25 @@ test('the lamp is seen at once on the plate and in the panel, and comes back by 
   await expect(panel.getByText('Answering now')).toBeVisible();
 });
 
+test('the light is lit by hand before its time, and what it shows already is not offered', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const lamp = phone.getByRole('button', { name: /^Porch light/ });
+  const answerNow = phone.getByRole('button', { name: 'Answer now' });
+  await lamp.click();
+  await expect(phone.getByRole('button', { name: 'Go dark' })).toBeVisible();
+  await expect(answerNow).toBeHidden();
+  await phone.getByRole('button', { name: 'Go dark' }).click();
+  await expect(lamp).toHaveAccessibleName(/Dark until you light it/);
+  await lamp.click();
+  await expect(answerNow).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Go dark' })).toBeHidden();
+  await answerNow.click();
+  await expect(lamp).toHaveAccessibleName(/Answering now/);
+});
+
 test('a time is typed as people write it, and nonsense is said to be nonsense', async ({
   browser,
   porch,

@@ -20,7 +20,32 @@ import { momentInWords } from '../wording/times';
 const MINUTE_MS = 60_000;
 const SOON_MINUTES = [15, 30, 60, 120];
 
-const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void }) => {
+/** A way to change the light, with what it means for visitors; only named where the light is so already. */
+const Way = (props: {
+  isSo: boolean;
+  so: string;
+  label: string;
+  more: string;
+  look?: 'main';
+  set: () => void;
+}) => (
+  <>
+    {props.isSo ? (
+      <Words kind="name">{props.so}</Words>
+    ) : (
+      <Button look={props.look} label={props.label} onPress={props.set} />
+    )}
+    <Words kind="second" tone="slate">
+      {props.more}
+    </Words>
+  </>
+);
+
+const LampSheet = (props: {
+  state: LampSetting['state'] | undefined;
+  set: (lamp: LampSetting) => void;
+  close: () => void;
+}) => {
   const zone = useZone();
   const now = useNow();
   const theme = useTheme();
@@ -34,14 +59,14 @@ const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void 
   };
   return (
     <Sheet title={words.lamp.label} close={props.close}>
-      <Button
+      <Way
+        isSo={props.state === 'lit'}
+        so={words.lamp.lit}
         look="main"
         label={words.lamp.setLit}
-        onPress={() => props.set({ state: 'lit', until: null })}
+        more={words.lamp.setLitMore}
+        set={() => props.set({ state: 'lit', until: null })}
       />
-      <Words kind="second" tone="slate">
-        {words.lamp.setLitMore}
-      </Words>
       <View style={[styles.rule, { backgroundColor: theme.seam }]} />
       <Words kind="name">{words.lamp.setSoon}</Words>
       <Words kind="second" tone="slate">
@@ -75,13 +100,13 @@ const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void 
         <Button label={words.lamp.atSet} onPress={setTime} />
       </View>
       <View style={[styles.rule, { backgroundColor: theme.seam }]} />
-      <Button
+      <Way
+        isSo={props.state === 'dark'}
+        so={words.lamp.dark}
         label={words.lamp.setDark}
-        onPress={() => props.set({ state: 'dark', until: null })}
+        more={words.lamp.setDarkMore}
+        set={() => props.set({ state: 'dark', until: null })}
       />
-      <Words kind="second" tone="slate">
-        {words.lamp.setDarkMore}
-      </Words>
     </Sheet>
   );
 };
@@ -148,6 +173,7 @@ export const LampSwitch = () => {
       </Pressable>
       {isOpen ? (
         <LampSheet
+          state={lamp?.state}
           close={() => setOpen(false)}
           set={(next) => {
             mutate(next);
