@@ -139,6 +139,45 @@ describe('the dressing room', () => {
     expect((await ask(token)).body.code).toBe('link-stale');
   });
 
+  it('keeps what is asked for by a draft that is tried, and asks visitors nothing of it', async () => {
+    const { cookie, door, at, look, save } = await open();
+    const question = { id: 'which-plant-1', kind: 'text' as const, label: 'Which?', choices: [] };
+    await save(
+      dressed((dress) => {
+        dress.guestBook.own = [question];
+        dress.consent = { isAsked: true, link: 'https://quillfern.example/privacy' };
+      }),
+      (await look()).revision,
+    );
+    const panel = await visit(house, door.publicId, 'maren');
+    const answered = async (id: string, value: string) => {
+      panel.tell({ do: 'details', id, own: [{ id: question.id, value }] });
+      await panel.hear('taken', (told) => told.id === id);
+      return house.store.conversations.page('waiting', null, 1)[0]?.state.own;
+    };
+    await panel.say('Trying');
+    expect(await answered('details-00001', 'Too early')).toEqual([]);
+
+    await house.ask('POST', at('trial'), { cookie });
+    panel.tell({
+      do: 'say',
+      id: 'message-agrees',
+      text: 'Yes',
+      fileIds: [],
+      page: null,
+      consent: 'en',
+    });
+    await panel.hear('taken', (told) => told.id === 'message-agrees');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    expect(conversation?.state.hasConsented).toBe(true);
+    const kept = [{ id: question.id, label: 'Which?', value: 'A fern' }];
+    expect(await answered('details-00002', 'A fern')).toEqual(kept);
+    await (await visit(house, door.publicId, 'wren')).say('Nobody asks me to agree');
+
+    house.clock.advance(31 * 60_000);
+    expect(await answered('details-00003', 'Too late')).toEqual(kept);
+  });
+
   it('draws the door\u2019s link as a code to print', async () => {
     const { cookie, at } = await open();
     const svg = await house.ask('GET', at('qr.svg'), { cookie });

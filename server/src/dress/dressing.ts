@@ -1,6 +1,13 @@
 import type { Dressed } from '@porch/contract/dress';
 import type { Member } from '@porch/contract/team';
-import { type Dress, plainDress, problemsOf, textsOf, tidyDress } from '@porch/core/dress';
+import {
+  type Dress,
+  type OwnField,
+  plainDress,
+  problemsOf,
+  textsOf,
+  tidyDress,
+} from '@porch/core/dress';
 import type { Clock } from '../clock';
 import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
@@ -42,6 +49,15 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
       changedBy: (changedBy && store.members.shownOf(changedBy)?.name) || '',
       canUndo: version > 1,
     };
+  };
+
+  /** What somebody at this door may have been asked: what is published, and a draft while it is tried. */
+  const askedBy = (doorId: string): Dress[] => {
+    const isTried = [...trials.values()].some(
+      (trial) => trial.doorId === doorId && trial.until > clock.now(),
+    );
+    const { dress } = publishedOf(doorId);
+    return isTried ? [dress, dressedOf(doorId).draft] : [dress];
   };
 
   /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
@@ -100,11 +116,17 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
       }
       return dressedOf(doorId).draft;
     },
-    /** What a visitor of this door has to agree to first, in their language; null: nothing. */
+    /** A door's own question as it was asked; null when it is none of this door's. */
+    questionOf: (doorId: string, id: string): OwnField | null =>
+      askedBy(doorId)
+        .flatMap((dress) => dress.guestBook.own)
+        .find((field) => field.id === id) ?? null,
+    /** Whether a visitor of this door has to agree before anything of them is kept. */
+    isConsentAsked: (doorId: string): boolean => publishedOf(doorId).dress.consent.isAsked,
+    /** What was agreed to, in the visitor's language; null where nothing is asked. */
     consentOf: (doorId: string, language: string): { text: string; link: string } | null => {
-      const { dress } = publishedOf(doorId);
-      if (!dress.consent.isAsked) return null;
-      return { text: textsOf(dress, language).consent, link: dress.consent.link };
+      const asked = askedBy(doorId).find((dress) => dress.consent.isAsked);
+      return asked ? { text: textsOf(asked, language).consent, link: asked.consent.link } : null;
     },
   };
 };

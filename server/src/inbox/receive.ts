@@ -73,14 +73,12 @@ export const createReceive = (services: {
   };
 
   /** Answers to questions that the door asks; the question is kept as it was asked. */
-  const answersOf = (doorId: string, given: NonNullable<GivenDetails['own']>): OwnAnswer[] => {
-    const { own } = dressing.published(doorId).guestBook;
-    return given.flatMap(({ id, value }) => {
-      const asked = own.find((field) => field.id === id);
+  const answersOf = (doorId: string, given: NonNullable<GivenDetails['own']>): OwnAnswer[] =>
+    given.flatMap(({ id, value }) => {
+      const asked = dressing.questionOf(doorId, id);
       if (!asked) return [];
       return { id, label: asked.label, value: bounded(value, id, DRESS_LIMITS.textLongest) };
     });
-  };
 
   /** Details in the form in which they are kept. An empty one takes back what was said. */
   const cleanDetails = (doorId: string, typed: GivenDetails): Details => ({
@@ -97,9 +95,12 @@ export const createReceive = (services: {
     language: string | null | undefined,
   ): Recording[] => {
     if (known?.state.hasConsented) return [];
-    const consent = dressing.consentOf(doorId, language ?? '');
+    if (typeof language !== 'string') {
+      if (dressing.isConsentAsked(doorId)) throw new Refused('consent-needed');
+      return [];
+    }
+    const consent = dressing.consentOf(doorId, language);
     if (!consent) return [];
-    if (typeof language !== 'string') throw new Refused('consent-needed');
     return [{ id: newId(), happening: { kind: 'consented', ...consent } }];
   };
 
