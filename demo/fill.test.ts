@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { foldAll, groups } from '@porch/core/conversation';
 import { createStore, openDatabase, type Store, toRow } from '@porch/server/store/index';
+import { sitePages } from '@porch/street/site/page';
 import { fill } from './fill';
 
 const now = Date.UTC(2026, 10, 12, 10, 0, 0);
@@ -44,6 +45,16 @@ describe('the demo data', () => {
     for (const { id, state } of all()) {
       expect(state).toEqual(foldAll(store.entries.allOf(id)));
     }
+  });
+
+  it('stands on pages that the website has', () => {
+    const pages = all().flatMap(({ id }) =>
+      store.entries
+        .allOf(id)
+        .flatMap((entry) => ('page' in entry && entry.page ? [entry.page] : [])),
+    );
+    const paths = new Set(pages.map(({ url }) => new URL(url).pathname));
+    expect([...paths].sort()).toEqual(sitePages.map(({ path }) => path).sort());
   });
 
   it('counts in the line what is in it', () => {

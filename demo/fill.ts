@@ -8,6 +8,7 @@ import { hashSecret } from '@porch/server/security/tokens';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { createStore, openDatabase } from '@porch/server/store/index';
+import { sitePages } from '@porch/street/site/page';
 import { demoDoors } from './dresses';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
@@ -34,8 +35,16 @@ interface Account {
   role: Member['role'];
 }
 
-const siteUrl = (origin: string, title: string): string =>
-  `${origin}/${title.toLowerCase().replace(/[^a-z]+/g, '-')}`;
+interface Page {
+  url: string;
+  title: string;
+}
+
+const pageCalled = (origin: string, title: string): Page => {
+  const page = sitePages.find((one) => one.title === title);
+  if (!page) throw new Error(`the demo's website has no page called ${title}`);
+  return { url: origin + page.path, title: `${title} – Quillfern Nursery` };
+};
 
 /** Who of the team answers: mostly the owner. */
 const memberFor = (members: readonly Member[], index: number): Member => {
@@ -144,14 +153,13 @@ export const fill = async (options: {
     const member = memberFor(members, index);
     let at = plan.start;
     let said = 0;
-    let path = 'Houseplants';
+    let page = pageCalled(siteOrigin, 'Houseplants');
     const id = (what: string): string => `demo-${what}-${String(index).padStart(3, '0')}-${said}`;
-    const page = () => ({ url: siteUrl(siteOrigin, path), title: `${path} – Quillfern Nursery` });
     const conversationId = (): string => services.receive.conversationOf(sender)?.id ?? '';
     const deed = (what: Parameters<typeof services.reply.deed>[1]) =>
       services.reply.deed(conversationId(), what, member);
 
-    const say = async (line: string, thisId: string): Promise<void> => {
+    const say = async (line: string, thisId: string, page: Page): Promise<void> => {
       const text = line.replace('[picture]', '').trim();
       const fileIds: string[] = [];
       if (line.includes('[picture]')) {
@@ -161,7 +169,7 @@ export const fill = async (options: {
         await services.files.take(fileId, 'plant.png', bytes, { visitorId });
         fileIds.push(fileId);
       }
-      await services.receive.message(sender, { id: thisId, text, fileIds, page: page() }, true);
+      await services.receive.message(sender, { id: thisId, text, fileIds, page }, true);
     };
 
     const steps: Step[] = [];
@@ -173,16 +181,17 @@ export const fill = async (options: {
     for (const line of lines) {
       said += 1;
       const thisId = id('said');
+      const here = page;
       const goes = /^\[goes to (.+)\]$/.exec(line);
       if (goes) {
-        path = goes[1] ?? path;
+        page = pageCalled(siteOrigin, goes[1] ?? '');
       } else if (line.startsWith('> ')) {
         push(95_000 + ((index * 53 + said * 29) % 11) * 20_000, () =>
           deed({ do: 'say', id: thisId, text: line.slice(2), fileIds: [] }),
         );
         push(6_000, () => services.receive.progress(sender, 'visitor-read', 1e15));
       } else {
-        push(said === 1 ? 0 : 40_000, () => say(line, thisId));
+        push(said === 1 ? 0 : 40_000, () => say(line, thisId, here));
         if (said === 1 && (visitor.name || visitor.email || visitor.phone)) {
           const detailsId = id('gave');
           push(15_000, () => services.receive.details(sender, detailsId, visitor));
