@@ -300,3 +300,22 @@ test('where no web socket is let through both sides write letters, and miss noth
   await expect(panel.getByRole('listitem').filter({ hasText: 'By letter' })).toContainText('Read');
   await expect(panel.getByText('No connection.')).toBeHidden();
 });
+
+test('a screen whose code does not come is said to be missing, and comes when it is asked for again', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const code = /\/search-[^/]*\.js/;
+  await phone.route(code, (route) => route.abort());
+  await phone.getByRole('link', { name: 'Search' }).click();
+  const again = phone.getByRole('button', { name: 'Try again' });
+  await expect(again).toBeVisible();
+  await phone.context().setOffline(true);
+  await again.click();
+  await expect(again).toBeVisible();
+  await phone.context().setOffline(false);
+  await phone.unroute(code);
+  await again.click();
+  await expect(phone.getByRole('searchbox')).toBeVisible();
+});

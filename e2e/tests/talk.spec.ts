@@ -134,3 +134,31 @@ test('a row that is pressed long or drawn aside shows what can be done with it',
   await phone.mouse.up();
   await expect(phone.getByRole('button', { name: 'Put by', exact: true })).toBeVisible();
 });
+
+test('a long answer grows its field, and a shortened one shrinks it', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Tell me everything');
+  await phone.getByRole('link', { name: /Tell me everything/ }).click();
+  const field = phone.getByRole('textbox', { name: 'Your answer' });
+  const height = async (): Promise<number> => (await field.boundingBox())?.height ?? 0;
+  await field.fill('One line');
+  const one = await height();
+  await field.fill(Array.from({ length: 30 }, (_, line) => `Line ${line}`).join('\n'));
+  const most = await height();
+  expect(most).toBeGreaterThan(one * 2);
+  for (const [text, least, mostNow] of [
+    ['One\nTwo\nThree', one + 1, most - 1],
+    ['One line', one, one],
+    ['word '.repeat(300), most, most],
+    ['', one, one],
+  ] as const) {
+    await field.fill(text);
+    expect(await height()).toBeGreaterThanOrEqual(least);
+    expect(await height()).toBeLessThanOrEqual(mostNow);
+  }
+  await expect(field).toBeVisible();
+});

@@ -95,12 +95,9 @@ const Layout = () => (
   </PersistQueryClientProvider>
 );
 
+export { WholeErrorBoundary as ErrorBoundary } from '../parts/error-boundary';
+
 /** While a screen's code is on its way. */
 export const SuspenseFallback = () => <RowsComing />;
-
-/** A screen that failed to come or to draw: nothing is lost, and it can be tried again. */
-export const ErrorBoundary = ({ retry }: { retry: () => Promise<void> }) => (
-  <Failed retry={() => void retry()} />
-);
 
 export default Layout;

@@ -1,3 +1,5 @@
+export { ErrorBoundary } from '../parts/error-boundary';
+
 /** Whoever comes to the bare address is sent on by the layout. */
 const Index = () => null;
 

@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../parts/error-boundary';
 export { JoinByLink as default } from '../screens/by-link';

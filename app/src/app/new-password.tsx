@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../parts/error-boundary';
 export { NewPasswordByLink as default } from '../screens/by-link';

@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../parts/error-boundary';
 export { PairByCode as default } from '../screens/by-link';

@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../parts/error-boundary';
 export { Search as default } from '../screens/search';

@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../parts/error-boundary';
 export { SetUp as default } from '../screens/entrance';

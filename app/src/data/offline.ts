@@ -130,6 +130,23 @@ export const forget = (client: QueryClient): void => {
   void persister.removeClient();
 };
 
+/** Whether the app can be had anew now: from the server, or from what this device keeps of it. */
+const canOpen = async (): Promise<boolean> => {
+  if (navigator.serviceWorker?.controller) return true;
+  return fetch('/healthz').then(
+    (answer) => answer.ok,
+    () => false,
+  );
+};
+
+/**
+ * Opens the app anew at an address. A part of it that did not come is not asked for a second time by the
+ * page that missed it, and after a change of version it is not there any more.
+ */
+export const openAnew = async (address: string): Promise<void> => {
+  if (await canOpen()) location.replace(address);
+};
+
 /** Keeps the app itself on this device as well, once all else has come. */
 export const keepApp = (): void => {
   if (typeof navigator === 'undefined' || !('serviceWorker' in navigator)) return;

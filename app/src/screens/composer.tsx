@@ -18,6 +18,7 @@ import type { HeldFile } from '../data/outbox';
 import { tellTyping } from '../data/use-live-line';
 import { chooseFiles, sortFiles } from '../parts/file-chooser';
 import { Button, GlyphButton } from '../parts/press';
+import { useGrowing } from '../parts/use-growing';
 import { useKeys } from '../parts/use-keys';
 import { Words } from '../parts/words';
 import { corner, plain, scale, text as sizes, touch } from '../theme/sizes';
@@ -45,8 +46,8 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
   const [typed, setTyped] = useState(() => kept(draftKey) ?? '');
   const [files, setFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
-  const [height, setHeight] = useState(touch);
   const field = useRef<TextInput>(null);
+  const grow = useGrowing(field, typed, TALLEST);
   const over = typed.trim().length - MESSAGE_LONGEST;
   const isEmpty = typed.trim() === '' && files.length === 0;
   useKeys({ r: () => field.current?.focus() });
@@ -60,7 +61,6 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
     keep(draftKey, next);
     setProblem('');
     if (next) tellTyping(row.id);
-    else setHeight(touch);
   };
 
   const addFiles = (chosen: Iterable<File>): void => {
@@ -146,12 +146,10 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
           value={typed}
           onChangeText={change}
           onKeyPress={press}
-          onContentSizeChange={({ nativeEvent }) =>
-            setHeight(Math.min(TALLEST, Math.max(touch, nativeEvent.contentSize.height)))
-          }
+          onLayout={grow}
           style={[
             styles.input,
-            { height, color: theme.ink, borderColor: theme.edge, backgroundColor: theme.linen },
+            { color: theme.ink, borderColor: theme.edge, backgroundColor: theme.linen },
           ]}
         />
         <Button
@@ -174,6 +172,7 @@ const styles = StyleSheet.create({
   file: { flexDirection: 'row', alignItems: 'center' },
   input: {
     flex: 1,
+    minHeight: touch,
     paddingHorizontal: 12,
     paddingVertical: 11,
     borderWidth: 1,

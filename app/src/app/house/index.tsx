@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../../parts/error-boundary';
 export { House as default } from '../../screens/house';

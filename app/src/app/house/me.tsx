@@ -1,1 +1,2 @@
+export { ErrorBoundary } from '../../parts/error-boundary';
 export { MeRoom as default } from '../../screens/rooms/me';

@@ -4,6 +4,8 @@ import { LineColumn } from '../../screens/line-column';
 import { useTheme } from '../../theme/use-theme';
 import { useWide } from '../../theme/use-wide';
 
+export { ErrorBoundary } from '../../parts/error-boundary';
+
 /** On a wide screen the line stays beside the conversation; on a phone one is shown at a time. */
 const LineLayout = () => {
   const theme = useTheme();

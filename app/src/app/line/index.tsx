@@ -3,6 +3,8 @@ import { LineColumn } from '../../screens/line-column';
 import { useWide } from '../../theme/use-wide';
 import { words } from '../../wording';
 
+export { ErrorBoundary } from '../../parts/error-boundary';
+
 const Line = () => {
   const isWide = useWide();
   if (!isWide) return <LineColumn />;
