@@ -129,6 +129,22 @@ test('work without signal, and over a reload, is saved when there is some', asyn
   await expect(screen.getByText('Draft saved')).toBeVisible();
 });
 
+test('opened without signal, the dressing room comes by itself once there is some', async ({
+  browser,
+  porch,
+}) => {
+  const screen = await ownerPhone(browser, porch);
+  await openDressing(screen, porch);
+  await screen.getByRole('button', { name: /Quillfern Nursery/ }).click();
+  const dress = screen.getByRole('button', { name: 'Dress this door' });
+  await expect(dress).toBeVisible();
+  await screen.context().setOffline(true);
+  await dress.click();
+  await expect(screen.getByRole('button', { name: 'Try again' })).toBeVisible();
+  await screen.context().setOffline(false);
+  await expect(screen.getByRole('heading', { name: 'Dressing room' })).toBeVisible();
+});
+
 test('a text that would embarrass is not saved: too long, or with a gap that nothing fills', async ({
   browser,
   porch,

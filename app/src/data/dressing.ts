@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { api } from './api';
 import { keep, kept } from './kept';
+import { useLive } from './live-store';
 import { createWorkbench, type Work, type Workbench } from './workbench';
 
 const workbenchOf = (doorId: string): Workbench => {
@@ -27,6 +28,11 @@ export const useDressing = (doorId: string): { bench: Workbench; work: Work } =>
     void bench.open();
     return bench.close;
   }, [bench]);
+  const { isConnected } = useLive();
+  const isMissing = work.dress === null && work.error !== null;
+  useEffect(() => {
+    if (isConnected && isMissing) void bench.open();
+  }, [bench, isConnected, isMissing]);
   return { bench, work };
 };
 
