@@ -57,6 +57,9 @@ export const routesOfTeam = async (house: House): Promise<Route[]> => {
     .flatMap(([path, methods]) => Object.keys(methods).map((method) => ({ path, method })));
 };
 
+/** What a route understands; null for one that takes no body of fields. */
+export const bodyOf = ({ path }: Route): object | null => bodies[path] ?? null;
+
 /** Asks a route with something that it understands. */
 export const askRoute = (
   house: House,

@@ -17,6 +17,7 @@ import { frameAncestors } from '@porch/core/website';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { asThumbnail } from '../files/plugin';
+import { sentBytes } from '../files/sent-bytes';
 import { nameOf, serveFile } from '../files/serve';
 import type { Sender } from '../inbox/receive';
 import { Refused } from '../refused';
@@ -270,7 +271,7 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
       if (waitMs) throw new Refused('too-many', { waitMs });
       const consent = request.headers['x-consent'];
       const visitor = receive.visitorFor(sender, typeof consent === 'string' ? consent : null);
-      const bytes = request.body as Buffer;
+      const bytes = sentBytes(request);
       return files.take(request.params.id, nameOf(request), bytes, { visitorId: visitor.id });
     },
   );

@@ -2,6 +2,7 @@ import { FILE_LARGEST_BYTES, FileMentionSchema, IdSchema } from '@porch/contract
 import { z } from 'zod';
 import { memberAsking } from '../accounts/plugin';
 import type { Room } from '../services';
+import { sentBytes } from './sent-bytes';
 import { nameOf, serveFile } from './serve';
 
 export const FileInPath = z.object({ id: IdSchema });
@@ -19,7 +20,7 @@ export const filesRoom = async ({ app, services }: Room): Promise<void> => {
     },
     async (request) => {
       const member = memberAsking(services, request);
-      const bytes = request.body as Buffer;
+      const bytes = sentBytes(request);
       return files.take(request.params.id, nameOf(request), bytes, { memberId: member.id });
     },
   );

@@ -2,6 +2,7 @@ import { FILE_LARGEST_BYTES, IdSchema } from '@porch/contract/entries';
 import { BusinessSchema, CropSchema, MemberSchema, PictureShapeSchema } from '@porch/contract/team';
 import { z } from 'zod';
 import { memberAsking, ownerAsking } from '../accounts/plugin';
+import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Room } from '../services';
 
@@ -14,7 +15,7 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
   const take = async (request: { ip: string; body: unknown }, crop: z.infer<typeof CropSchema>) => {
     const waitMs = limits.uploads.take(request.ip);
     if (waitMs) throw new Refused('too-many', { waitMs });
-    return pictures.take(request.body as Buffer, crop);
+    return pictures.take(sentBytes(request), crop);
   };
 
   app.put(

@@ -222,6 +222,24 @@ describe('what comes in from outside', () => {
     },
   );
 
+  it('is refused as a file or picture when it does not come as bytes', async () => {
+    const { cookie, door } = await setUp(house);
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    const cut = '?left=0&top=0&side=1';
+    const visitors = { authorization: `Bearer ${visitorToken('wren')}`, 'x-site': site };
+    for (const [url, headers] of [
+      ['/api/files/some-file-0001', {}],
+      [`/api/me/picture${cut}`, {}],
+      [`/api/business/picture${cut}&shape=round`, {}],
+      [`/door/${door.publicId}/files/some-file-0002`, visitors],
+    ] as const) {
+      for (const body of [undefined, { not: 'bytes' }]) {
+        const { status } = await house.ask('PUT', url, { cookie, headers, body });
+        expect([url, status]).toEqual([url, 400]);
+      }
+    }
+  });
+
   it('is slowed down when it is a flood, and says for how long', async () => {
     const { door } = await setUp(house);
     const panel = await visit(house, door.publicId, 'wren');
