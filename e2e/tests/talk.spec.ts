@@ -162,3 +162,22 @@ test('a long answer grows its field, and a shortened one shrinks it', async ({
   }
   await expect(field).toBeVisible();
 });
+
+for (const width of [900, 1280]) {
+  test(`the conversation has the most room on a screen ${width} wide`, async ({
+    browser,
+    porch,
+  }) => {
+    const screen = await ownerPhone(browser, porch, { viewport: { width, height: 800 } });
+    const { say } = await visitorPhone(browser, porch);
+    await say('Is there room?');
+    await screen.getByRole('link', { name: /Is there room/ }).click();
+    const conversation = screen.getByRole('log', { name: 'What was said' });
+    const beside = screen.getByRole('complementary', { name: 'Who’s this' });
+    await expect(beside).toBeVisible();
+    const room = (await conversation.boundingBox())?.width ?? 0;
+    const other = (await beside.boundingBox())?.width ?? width;
+    const line = width - room - other;
+    expect(room).toBeGreaterThan(Math.max(line, other));
+  });
+}

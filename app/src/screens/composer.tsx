@@ -113,7 +113,7 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
         >
           {routeOf(row, now, zone)}
         </Words>
-        {props.doings}
+        {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
       </View>
       {problem || over > 0 ? (
         <Words kind="second" tone="brick" role="alert">
@@ -168,6 +168,7 @@ const styles = StyleSheet.create({
   tray: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 4 },
   // Beside the buttons while there is room, above them when the text is large.
   route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
+  doings: { flexDirection: 'row', gap: 4 },
   write: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
   file: { flexDirection: 'row', alignItems: 'center' },
   input: {

@@ -70,7 +70,14 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
 };
 
 const styles = StyleSheet.create({
-  column: { flexGrow: 0, flexShrink: 0, flexBasis: 280, borderLeftWidth: 1 },
+  column: {
+    flexGrow: 0,
+    flexShrink: 0,
+    flexBasis: '31%',
+    minWidth: 200,
+    maxWidth: 280,
+    borderLeftWidth: 1,
+  },
   inside: { padding: 20, gap: 16 },
   insideSheet: { gap: 16 },
   fact: { gap: 2 },

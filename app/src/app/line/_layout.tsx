@@ -25,7 +25,8 @@ const LineLayout = () => {
 
 const styles = StyleSheet.create({
   sides: { flex: 1, flexDirection: 'row' },
-  line: { width: 380, borderRightWidth: 1 },
+  // The conversation keeps the most room, on a screen that is just wide as well.
+  line: { width: '30%', minWidth: 290, maxWidth: 380, borderRightWidth: 1 },
   grow: { flex: 1, minWidth: 0 },
 });
 
