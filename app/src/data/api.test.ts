@@ -1,4 +1,4 @@
-import { ApiError, isWorthAskingAgain } from './api';
+import { ApiError, api, isWorthAskingAgain } from './api';
 
 const signal = (isThere: boolean): void => {
   Object.defineProperty(globalThis, 'navigator', {
@@ -30,5 +30,20 @@ describe('what is asked again by itself', () => {
   it('is nothing at all without signal: it is said at once', () => {
     signal(false);
     expect(isWorthAskingAgain(0, neverArrived)).toBe(false);
+  });
+});
+
+describe('a request', () => {
+  afterEach(() => jest.useRealTimers());
+
+  it('is given up when no answer comes, as if it had never arrived', async () => {
+    jest.useFakeTimers();
+    globalThis.fetch = ((_path: string, { signal }: RequestInit) =>
+      new Promise((_resolve, reject) => {
+        signal?.addEventListener('abort', () => reject(new Error('given up')));
+      })) as typeof fetch;
+    const asked = api.get('/api/line').catch((error: ApiError) => error.status);
+    await jest.advanceTimersByTimeAsync(20_000);
+    expect(await asked).toBe(0);
   });
 });

@@ -34,8 +34,15 @@ const ask = async (path: string, init: RequestInit): Promise<Response> => {
   return response;
 };
 
-const askSoon = (path: string, init: RequestInit): Promise<Response> =>
-  ask(path, { ...init, signal: AbortSignal.timeout(ANSWER_LONGEST_MS) });
+const askSoon = async (path: string, init: RequestInit): Promise<Response> => {
+  const patience = new AbortController();
+  const timer = setTimeout(() => patience.abort(), ANSWER_LONGEST_MS);
+  try {
+    return await ask(path, { ...init, signal: patience.signal });
+  } finally {
+    clearTimeout(timer);
+  }
+};
 
 const jsonHeaders = { 'content-type': 'application/json' };
 
