@@ -153,9 +153,11 @@ describe('the dressing room', () => {
     const answered = async (id: string, value: string) => {
       panel.tell({ do: 'details', id, own: [{ id: question.id, value }] });
       await panel.hear('taken', (told) => told.id === id);
-      return house.store.conversations.page('waiting', null, 1)[0]?.state.own;
+      return mine()?.own;
     };
     await panel.say('Trying');
+    const [{ id: talk } = { id: '' }] = house.store.conversations.page('waiting', null, 1);
+    const mine = () => house.store.conversations.byId(talk)?.state;
     expect(await answered('details-00001', 'Too early')).toEqual([]);
 
     await house.ask('POST', at('trial'), { cookie });
@@ -168,8 +170,7 @@ describe('the dressing room', () => {
       consent: 'en',
     });
     await panel.hear('taken', (told) => told.id === 'message-agrees');
-    const [conversation] = house.store.conversations.page('waiting', null, 1);
-    expect(conversation?.state.hasConsented).toBe(true);
+    expect(mine()?.hasConsented).toBe(true);
     const kept = [{ id: question.id, label: 'Which?', value: 'A fern' }];
     expect(await answered('details-00002', 'A fern')).toEqual(kept);
     await (await visit(house, door.publicId, 'wren')).say('Nobody asks me to agree');
