@@ -34,12 +34,15 @@ export const isListed = (sites: readonly Site[], origin: string): boolean => {
   return site !== null && sites.includes(site);
 };
 
-/** The sources that a `frame-ancestors` directive names for a list of sites; an empty list → `'none'`. */
+/**
+ * The sources that a `frame-ancestors` directive names (CSP level 3, 6.4.2.1): our own pages, for the preview,
+ * and every form of the sites. No sites: `'self'` alone.
+ */
 export const frameAncestors = (sites: readonly Site[]): string => {
   const sources = sites.flatMap((site) => {
     const isBareName = /^[a-z]/.test(site) && site.includes('.');
     const hosts = isBareName ? [site, `www.${site}`] : [site];
     return hosts.flatMap((host) => [`https://${host}`, `http://${host}`]);
   });
-  return sources.length > 0 ? sources.join(' ') : "'none'";
+  return ["'self'", ...sources].join(' ');
 };

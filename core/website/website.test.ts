@@ -37,10 +37,10 @@ describe('the list of websites', () => {
     expect(isListed(sites, origin)).toBe(expected),
   );
 
-  it('names every form of a site as a frame ancestor, and none for an empty list', () => {
+  it('names every form of a site as a frame ancestor, and only our own pages for an empty list', () => {
     expect(frameAncestors(['quillfern.example'])).toBe(
-      'https://quillfern.example http://quillfern.example https://www.quillfern.example http://www.quillfern.example',
+      "'self' https://quillfern.example http://quillfern.example https://www.quillfern.example http://www.quillfern.example",
     );
-    expect(frameAncestors([])).toBe("'none'");
+    expect(frameAncestors([])).toBe("'self'");
   });
 });

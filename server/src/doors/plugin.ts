@@ -178,7 +178,7 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
       isClosed: door.closedAt !== null,
     };
     // The link's page may stand in a frame of our own: the owner tries it there.
-    const ancestors = place === 'frame' ? `'self' ${frameAncestors(door.sites)}` : "'self'";
+    const ancestors = frameAncestors(place === 'frame' ? door.sites : []);
     return reply
       .headers({ 'content-security-policy': panelPolicy(ancestors), 'cache-control': 'no-store' })
       .type('text/html; charset=utf-8')
