@@ -7,6 +7,7 @@ import type {
   PersistQueryClientProviderProps,
 } from '@tanstack/react-query-persist-client';
 import { createStore, del, get, set } from 'idb-keyval';
+import { api } from './api';
 import type { GroupData } from './cache';
 import { houseKey } from './house';
 import { type Known, knownKey } from './live-store';
@@ -133,8 +134,8 @@ export const forget = (client: QueryClient): void => {
 /** Whether the app can be had anew now: from the server, or from what this device keeps of it. */
 const canOpen = async (): Promise<boolean> => {
   if (navigator.serviceWorker?.controller) return true;
-  return fetch('/healthz').then(
-    (answer) => answer.ok,
+  return api.get('/healthz').then(
+    () => true,
     () => false,
   );
 };

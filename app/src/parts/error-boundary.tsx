@@ -12,7 +12,7 @@ export const ErrorBoundary = ({ retry }: { retry: () => Promise<void> }) => (
 
 /** Stands for the whole house where a screen's code did not come: only opening it anew brings that. */
 export const WholeErrorBoundary = () => {
-  // The address is put back to a first one once no screen is shown.
-  const [address] = useState(() => location.pathname + location.search);
+  // The address is put back to a first one once no screen is shown; a link's secret stands behind its #.
+  const [address] = useState(() => location.pathname + location.search + location.hash);
   return <Failed retry={() => void openAnew(address)} />;
 };

@@ -47,7 +47,7 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
   const [files, setFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
-  const grow = useGrowing(field, typed, TALLEST);
+  const grow = useGrowing(field, TALLEST);
   const over = typed.trim().length - MESSAGE_LONGEST;
   const isEmpty = typed.trim() === '' && files.length === 0;
   useKeys({ r: () => field.current?.focus() });
