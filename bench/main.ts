@@ -132,7 +132,7 @@ const measureBytes = (): void => {
     [
       'first load of the app, scripts of the line',
       bytesOf(app, /^(entry|__common|__expo-metro-runtime|_layout|index)-.*\.gz$/),
-      450_000,
+      400_000,
     ],
   ] as const;
   for (const [figure, bytes, atMost] of figures) {

@@ -36,7 +36,7 @@ export const openPast = async (path: string, conversations: number) => {
   const store = createStore(db);
   const start = Date.now() - conversations * 60_000;
   let now = start;
-  const record = createRecorder({ store, clock: { now: () => now } });
+  const record = createRecorder({ store, clock: { ...systemClock, now: () => now } });
   const dice = createDice();
   const text = (): string => Array.from({ length: 12 }, () => wordAt(dice())).join(' ');
   const services = createServices(toSettings({ logLevel: 'silent' }), {
@@ -44,6 +44,7 @@ export const openPast = async (path: string, conversations: number) => {
     store,
   });
   const { secret } = await services.accounts.setUp({
+    code: services.firstCode.shown() ?? '',
     business: 'Past',
     zone: 'UTC',
     name: 'Owner',

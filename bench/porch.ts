@@ -9,11 +9,20 @@ import { createStore, openDatabase } from '@porch/server/store/index';
 
 /** Ours, as it ships, but for flood limits high enough that they never hold the load back. */
 const dataDir = process.env.DATA_DIR ?? mkdtempSync(join(tmpdir(), 'bench-'));
-const limits = { visitorMessagesAMinute: 1e9, newVisitorsAnHour: 1e9, uploadsAnHour: 1e9 };
+const NO_LIMIT = 1e9;
+const limits = {
+  visitorMessagesAMinute: NO_LIMIT,
+  newVisitorsAnHour: NO_LIMIT,
+  visitorHintsAMinute: NO_LIMIT,
+  panelWordsAMinute: NO_LIMIT,
+  hellosAMinute: NO_LIMIT,
+  connectionsOfAnAddress: NO_LIMIT,
+};
 const settings = toSettings({ dataDir, limits, logLevel: 'error' });
 const store = createStore(openDatabase(join(dataDir, 'porch.sqlite')));
 const services = createServices(settings, { clock: systemClock, store });
 const owner = await services.accounts.setUp({
+  code: services.firstCode.shown() ?? '',
   business: 'Bench',
   zone: 'UTC',
   name: 'Owner',

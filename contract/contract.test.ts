@@ -13,8 +13,10 @@ describe('the contract', () => {
   it('gives every refusal a status of its kind, and retries only what may pass by itself', () => {
     for (const code of errorCodes) expect(errorStatus[code]).toBeGreaterThanOrEqual(400);
     expect(errorCodes.filter((code) => isWorthRetrying(errorStatus[code]))).toEqual([
+      'too-slow',
       'too-many',
       'our-fault',
+      'cannot-write',
     ]);
     expect(isErrorCode('no-such-code')).toBe(false);
   });

@@ -128,11 +128,15 @@ export const fill = async (options: {
   const members = store.members.all();
   const whole = { left: 0, top: 0, side: 10_000 };
   for (const [index, member] of members.entries()) {
-    const pictureId = await services.pictures.take(await facePicture(index), whole);
+    const pictureId = await services.pictures.take(await facePicture(index), whole, member.id);
     const publicName = member.name.split(' ')[0] ?? '';
     store.members.update({ ...member, publicName, pictureId });
   }
-  const pictureId = await services.pictures.take(await businessPicture(), whole);
+  const pictureId = await services.pictures.take(
+    await businessPicture(),
+    whole,
+    'member-quillfern-0',
+  );
   const business = store.business.read();
   if (business) store.business.write({ ...business, pictureId }, clock.now());
   for (const [index, { dress, members: whom, ...shown }] of demoDoors.entries()) {
@@ -166,7 +170,7 @@ export const fill = async (options: {
         const visitorId = services.receive.visitorFor(sender).id;
         const fileId = `${thisId}-picture`;
         const bytes = await plantPicture(index);
-        await services.files.take(fileId, 'plant.png', bytes, { visitorId });
+        await services.files.take(fileId, 'plant.png', bytes, { visitorId, address: 'demo' });
         fileIds.push(fileId);
       }
       await services.receive.message(sender, { id: thisId, text, fileIds, page }, true);

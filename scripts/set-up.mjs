@@ -81,7 +81,10 @@ const parts = [
     with: ['scripts/build-server.mjs', 'scripts/build-for-node.mjs'],
     out: [
       'server/dist/main.js',
+      'server/dist/decoder.js',
       'server/dist/new-password.js',
+      'server/dist/backup.js',
+      'server/dist/restore.js',
       'street/dist/main.js',
       'demo/dist/fill.js',
     ],
@@ -114,5 +117,13 @@ export const buildStale = () => {
 /** Runs a command to its end; gives whether it went well. */
 export const succeeds = (command, args) =>
   spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] }).status === 0;
+
+/** Runs a built command of the server with what was typed behind it, and ends as it ends. */
+export const runBuilt = (script) => {
+  installPackages();
+  buildStale();
+  const { status } = spawnSync('node', [script, ...process.argv.slice(2)], { stdio: 'inherit' });
+  process.exit(status ?? 1);
+};
 
 export { say };

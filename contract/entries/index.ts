@@ -7,6 +7,8 @@ import { z } from 'zod';
 
 export const IdSchema = z.string().refine(isId, 'ten to forty letters, digits, - or _');
 export const SeqSchema = z.number().int().nonnegative();
+/** Which entry a client has last: its id, beside its seq. Null or absent: it has none, or does not know. */
+export const LastSchema = IdSchema.nullable().optional();
 export const TimeSchema = z.number().int().nonnegative();
 export const GroupSchema = z.enum(groups as [Group, ...Group[]]);
 
@@ -66,6 +68,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('visitor-said'),
     note: z.boolean(),
     page: PageSchema.nullable(),
+    zone: z.string().optional(),
   }),
   z.object({ ...filed, ...said, kind: z.literal('team-said'), memberId: IdSchema }),
   z.object({
@@ -101,9 +104,11 @@ const StateSchema = z.object({
   isHere: z.boolean(),
   movedAt: TimeSchema.nullable(),
   page: PageSchema.nullable(),
+  zone: z.string(),
   firstAt: TimeSchema,
   lastAt: TimeSchema,
   lastSeq: SeqSchema,
+  saidSeq: SeqSchema,
   lastWords: z.string(),
   lastBy: z.enum(['visitor', 'team']).nullable(),
   unread: z.array(SeqSchema),

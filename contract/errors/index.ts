@@ -18,6 +18,7 @@ export const errorStatus = {
   'too-many-of-these': 400,
   'choice-unknown': 400,
   'password-too-short': 400,
+  'code-wrong': 403,
   'email-not-understood': 400,
   'phone-not-understood': 400,
   'sign-in-needed': 401,
@@ -42,10 +43,13 @@ export const errorStatus = {
   'file-empty': 400,
   'picture-too-large': 422,
   'picture-unreadable': 422,
+  'picture-takes-too-long': 422,
   'file-unknown': 422,
   'sign-in-locked': 423,
+  'too-slow': 408,
   'too-many': 429,
   'our-fault': 500,
+  'cannot-write': 507,
 } as const;
 
 export type ErrorCode = keyof typeof errorStatus;

@@ -8,6 +8,7 @@ import {
   EntrySchema,
   FILES_MOST,
   IdSchema,
+  LastSchema,
   type Row,
   RowSchema,
   SeqSchema,
@@ -27,6 +28,8 @@ export type DeviceKind = z.infer<typeof DeviceKindSchema>;
 const device = DeviceKindSchema.default('computer');
 
 export const SetUpSchema = z.object({
+  /** Printed where the server starts, while nobody has set it up. */
+  code: z.string().max(40),
   business: line,
   zone: z.string().max(64),
   name: line,
@@ -161,12 +164,22 @@ export type Checklist = z.infer<typeof ChecklistSchema>;
 
 export const TickSchema = z.object({ tick: z.enum(['dark-texts', 'team']) });
 
-export const InviteSchema = z.object({
+/** A link by which somebody could still come in, without its secret. */
+export const OpenLinkSchema = z.object({
   id: z.string(),
-  role: RoleSchema,
+  kind: z.enum(['invite', 'new-password']),
+  /** As what an invitation lets in; null for a way to a new password. */
+  role: RoleSchema.nullable(),
+  /** Whose new password; empty for an invitation. */
+  name: z.string(),
+  /** Who made it; empty: the command on the server. */
+  madeBy: z.string(),
   expiresAt: TimeSchema,
 });
-export type Invite = z.infer<typeof InviteSchema>;
+export type OpenLink = z.infer<typeof OpenLinkSchema>;
+
+/** One for oneself asks for the password. */
+export const NewPasswordLinkSchema = z.object({ password: password.optional() });
 
 /** A link that works once. It is told once, when it is made; only a hash is kept. */
 export const OneTimeLinkSchema = z.object({ link: z.string(), expiresAt: TimeSchema });
@@ -205,6 +218,25 @@ export const CollectSchema = z.object({ state: PairingSchema.shape.state });
 
 export const ColoursSchema = z.object({ ground: z.string(), accent: z.string() });
 
+/** Wrong tries at one's own account from devices that never signed in, since they were last seen. */
+export const SignInWarningSchema = z.object({
+  failures: z.number().int().positive(),
+  lastAt: TimeSchema,
+});
+export type SignInWarning = z.infer<typeof SignInWarningSchema>;
+
+/** So many wrong tries may be one's own typing; more are told. */
+export const WARNED_FROM = 5;
+
+/** What the house has found wrong with its own data. */
+export const FindingSchema = z.object({
+  kind: z.enum(['log-damaged']),
+  at: TimeSchema,
+  /** For whoever looks after the server. */
+  detail: z.string(),
+});
+export type Finding = z.infer<typeof FindingSchema>;
+
 /** Who is asking, and whether there is a house at all yet. */
 export const HouseSchema = z.object({
   isSetUp: z.boolean(),
@@ -214,6 +246,11 @@ export const HouseSchema = z.object({
   doors: z.array(DoorSchema),
   /** For owners. */
   checklist: ChecklistSchema.nullable(),
+  warning: SignInWarningSchema.nullable(),
+  /** For owners. */
+  findings: z.array(FindingSchema),
+  /** False while nothing can be written: a full disk, or one that may only be read. */
+  canWrite: z.boolean(),
   now: TimeSchema,
 });
 export type House = z.infer<typeof HouseSchema>;
@@ -224,6 +261,8 @@ export const LinePageSchema = z.object({
   next: z.string().nullable(),
   counts: CountsSchema,
   seq: SeqSchema,
+  /** The entry at `seq`; null before there is any. */
+  last: IdSchema.nullable(),
   now: TimeSchema,
 });
 export type LinePage = z.infer<typeof LinePageSchema>;
@@ -262,6 +301,8 @@ export const SinceSchema = z.object({
   rows: z.array(RowSchema),
   counts: CountsSchema,
   seq: SeqSchema,
+  /** The entry at `seq`; null before there is any. */
+  last: IdSchema.nullable(),
   isTooMuch: z.boolean(),
 });
 export type Since = z.infer<typeof SinceSchema>;
@@ -279,7 +320,8 @@ export type SearchPage = z.infer<typeof SearchPageSchema>;
 
 /** Everything that a team's device may send over its socket. */
 export const FromTeamSchema = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('hello'), since: SeqSchema }),
+  /** `last` names the entry at `since`: after a restored backup another one may stand there. */
+  z.object({ do: z.literal('hello'), since: SeqSchema, last: LastSchema }),
   z.object({ do: z.literal('typing'), conversationId: IdSchema }),
   z.object({ do: z.literal('has'), seq: SeqSchema }),
   z.object({ do: z.literal('pulse') }),
@@ -299,7 +341,14 @@ export type ToTeam =
       /** Another one when something about the house has changed since. */
       houseMark: string;
     } & Since)
-  | { say: 'entries'; entries: Entry[]; rows: Row[]; counts: Counts; seq: number }
+  | {
+      say: 'entries';
+      entries: Entry[];
+      rows: Row[];
+      counts: Counts;
+      seq: number;
+      last: string | null;
+    }
   | { say: 'lamp'; lamp: LampSetting; now: number }
   | { say: 'typing'; conversationId: string }
   /** Something about the house, its doors or its team is another; read it anew. */

@@ -8,6 +8,7 @@ import {
   DetailsSchema,
   FILES_MOST,
   IdSchema,
+  LastSchema,
   PageSchema,
   SeqSchema,
   TypedTextSchema,
@@ -26,6 +27,8 @@ export const SaySchema = z.object({
   text: TypedTextSchema,
   fileIds: z.array(IdSchema).max(FILES_MOST),
   page: PageSchema.nullable(),
+  /** The browser's time zone. */
+  zone: z.string().max(64).optional(),
   /** In which language the visitor agreed to be kept, where the door asks for that. */
   consent: z.string().max(8).nullable().optional(),
 });
@@ -48,6 +51,8 @@ export const HelloSchema = z.object({
   do: z.literal('hello'),
   token: VisitorTokenSchema,
   since: SeqSchema,
+  /** Names the entry at `since`. */
+  last: LastSchema,
   /** The origin of the page on which the panel stands; empty for the page of our own. */
   site: z.string().max(300),
 });
@@ -114,8 +119,10 @@ export type ToVisitor =
       hasConsented: boolean;
       /** The newest seq of this conversation that is on disk; ask since it next time. */
       seq: number;
+      /** The entry at `seq`; null before there is any. */
+      last: string | null;
     }
-  | { say: 'entries'; entries: VisitorEntry[]; seq: number }
+  | { say: 'entries'; entries: VisitorEntry[]; seq: number; last: string | null }
   | { say: 'taken'; id: string }
   | { say: 'refused'; id: string; refusal: Refusal }
   | { say: 'reached'; reached: Reached }
@@ -132,6 +139,7 @@ export interface VisitorPage {
   entries: VisitorEntry[];
   hasOlder: boolean;
   seq: number;
+  last: string | null;
 }
 
 /** What the loader learns before anything is opened; as small as it can be. */

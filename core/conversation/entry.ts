@@ -31,7 +31,15 @@ export interface Details {
 
 /** What happened, without when and where: the part that a reducer decides on. */
 export type Happening =
-  | { kind: 'visitor-said'; text: string; files: FileMention[]; note: boolean; page: Page | null }
+  | {
+      kind: 'visitor-said';
+      text: string;
+      files: FileMention[];
+      note: boolean;
+      page: Page | null;
+      /** By which clock their device lives, an IANA time zone; absent where it did not say. */
+      zone?: string;
+    }
   | { kind: 'team-said'; memberId: string; text: string; files: FileMention[] }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }

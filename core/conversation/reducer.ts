@@ -28,10 +28,14 @@ export interface ConversationState {
   /** When the visitor last came or went; null before they did either. */
   movedAt: number | null;
   page: Page | null;
+  /** The time zone of the device that was last written from; empty: not known. */
+  zone: string;
   firstAt: number;
   /** When anything was last said by either side. */
   lastAt: number;
   lastSeq: number;
+  /** Seq of the newest thing that either side said: nobody can have read further. */
+  saidSeq: number;
   lastWords: string;
   lastBy: 'visitor' | 'team' | null;
   /** Seqs of what the visitor said and the team has not read, at most `UNREAD_KEPT`. */
@@ -58,9 +62,11 @@ export const emptyConversation: ConversationState = {
   isHere: false,
   movedAt: null,
   page: null,
+  zone: '',
   firstAt: 0,
   lastAt: 0,
   lastSeq: 0,
+  saidSeq: 0,
   lastWords: '',
   lastBy: null,
   unread: [],
@@ -83,7 +89,9 @@ const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): St
     waitingSince: owedSince ?? entry.at,
     isNote: owedIsNote && entry.note,
     page: entry.page ?? state.page,
+    zone: entry.zone ?? state.zone,
     lastAt: entry.at,
+    saidSeq: entry.seq,
     lastWords: summary(entry.text, entry.files),
     lastBy: 'visitor',
     unread: [...state.unread, entry.seq].slice(-UNREAD_KEPT),
@@ -98,6 +106,7 @@ const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State =>
   waitingSince: null,
   isNote: false,
   lastAt: entry.at,
+  saidSeq: entry.seq,
   lastWords: summary(entry.text, entry.files),
   lastBy: 'team',
   unread: [],

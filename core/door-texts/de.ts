@@ -53,6 +53,8 @@ export const de: Texts = {
   retry: 'Noch einmal versuchen',
   drop: 'Löschen',
   offline: 'Keine Verbindung. Was Sie schreiben, bleibt hier und wird dann gesendet.',
+  heldUp:
+    'Gerade können wir nichts aufnehmen. Was Sie schreiben, bleibt hier und wird von selbst gesendet.',
   download: '{name} herunterladen, {size}',
   openPicture: 'Bild {name} öffnen',
   closePicture: 'Bild schließen',
@@ -90,6 +92,8 @@ export const de: Texts = {
     'Dieses Bild hat mehr als 10000 Pixel je Seite oder 50 Millionen insgesamt. Es wurde nicht gesendet; wählen Sie ein kleineres.',
   'refused.unreadable':
     'Das heißt Bild, lässt sich aber nicht als Bild lesen. Es wurde nicht gesendet.',
+  'refused.slow':
+    'Dieses Bild zu öffnen dauert zu lange. Es wurde nicht gesendet; speichern Sie es als JPEG und fügen Sie es neu hinzu.',
   'refused.lost': 'Die Datei ging unterwegs verloren. Fügen Sie sie noch einmal hinzu.',
   'refused.crowd':
     'Das war viel auf einmal. Es bleibt hier; versuchen Sie es in {seconds} Sekunden noch einmal.',

@@ -52,6 +52,7 @@ export const en = {
   retry: 'Try again',
   drop: 'Delete',
   offline: 'No connection. What you write is kept here and sent when it is back.',
+  heldUp: 'We cannot take anything down just now. What you write is kept here and sent by itself.',
   download: 'Download {name}, {size}',
   openPicture: 'Open picture {name}',
   closePicture: 'Close picture',
@@ -86,6 +87,8 @@ export const en = {
   'refused.picture':
     'This picture has more than 10000 pixels on a side, or 50 million altogether. It was not sent; choose a smaller one.',
   'refused.unreadable': 'This is called a picture but cannot be read as one. It was not sent.',
+  'refused.slow':
+    'This picture takes too long to open. It was not sent; save it as a JPEG and add it again.',
   'refused.lost': 'The file got lost on the way. Add it again.',
   'refused.crowd': 'That was a lot at once. It is kept here; try again in {seconds} seconds.',
   'refused.site': 'This website is not allowed to show this conversation. Nothing was sent.',

@@ -50,6 +50,7 @@ export const es: Texts = {
   retry: 'Intentar de nuevo',
   drop: 'Borrar',
   offline: 'Sin conexión. Lo que escribas se guarda aquí y se envía cuando vuelva.',
+  heldUp: 'Ahora mismo no podemos anotar nada. Lo que escriba se guarda aquí y se envía solo.',
   download: 'Descargar {name}, {size}',
   openPicture: 'Abrir la imagen {name}',
   closePicture: 'Cerrar la imagen',
@@ -83,6 +84,8 @@ export const es: Texts = {
   'refused.picture':
     'Esta imagen pasa de 10000 píxeles por lado o de 50 millones en total. No se ha enviado; elige una más pequeña.',
   'refused.unreadable': 'Se llama imagen pero no se puede leer como tal. No se ha enviado.',
+  'refused.slow':
+    'Esta imagen tarda demasiado en abrirse. No se envió; guárdela como JPEG y añádala de nuevo.',
   'refused.lost': 'El archivo se perdió por el camino. Añádelo de nuevo.',
   'refused.crowd':
     'Ha sido mucho de golpe. Se guarda aquí; inténtalo de nuevo en {seconds} segundos.',

@@ -51,6 +51,8 @@ export const fr: Texts = {
   retry: 'Réessayer',
   drop: 'Supprimer',
   offline: 'Pas de connexion. Ce que vous écrivez est gardé ici et partira à son retour.',
+  heldUp:
+    'Nous ne pouvons rien noter pour l’instant. Ce que vous écrivez est gardé ici et part tout seul.',
   download: 'Télécharger {name}, {size}',
   openPicture: 'Ouvrir l’image {name}',
   closePicture: 'Fermer l’image',
@@ -85,6 +87,8 @@ export const fr: Texts = {
   'refused.picture':
     'Cette image dépasse 10000 pixels de côté, ou 50 millions en tout. Elle n’est pas partie ; prenez-en une plus petite.',
   'refused.unreadable': 'Cela s’appelle une image mais n’est pas lisible. Rien n’est parti.',
+  'refused.slow':
+    'Cette image est trop longue à ouvrir. Elle n’a pas été envoyée ; enregistrez-la en JPEG et ajoutez-la à nouveau.',
   'refused.lost': 'Le fichier s’est perdu en route. Ajoutez-le à nouveau.',
   'refused.crowd':
     'C’était beaucoup d’un coup. C’est gardé ici ; réessayez dans {seconds} secondes.',

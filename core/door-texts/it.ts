@@ -50,6 +50,8 @@ export const it: Texts = {
   retry: 'Riprova',
   drop: 'Elimina',
   offline: 'Nessuna connessione. Quello che scrivi resta qui e parte quando torna.',
+  heldUp:
+    'In questo momento non possiamo annotare nulla. Quello che scrive resta qui e parte da solo.',
   download: 'Scarica {name}, {size}',
   openPicture: 'Apri l’immagine {name}',
   closePicture: 'Chiudi l’immagine',
@@ -83,6 +85,8 @@ export const it: Texts = {
   'refused.picture':
     'Questa immagine supera 10000 pixel per lato o 50 milioni in tutto. Non è partita; scegline una più piccola.',
   'refused.unreadable': 'Si chiama immagine ma non si riesce a leggere. Non è partita.',
+  'refused.slow':
+    'Questa immagine impiega troppo tempo ad aprirsi. Non è stata inviata; la salvi come JPEG e la aggiunga di nuovo.',
   'refused.lost': 'Il file si è perso per strada. Aggiungilo di nuovo.',
   'refused.crowd': 'Era molto in una volta. Resta qui; riprova tra {seconds} secondi.',
   'refused.site': 'Questo sito non può mostrare questa conversazione. Non è partito nulla.',

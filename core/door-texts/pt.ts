@@ -50,6 +50,8 @@ export const pt: Texts = {
   retry: 'Tentar de novo',
   drop: 'Apagar',
   offline: 'Sem ligação. O que escrever fica aqui e segue quando ela voltar.',
+  heldUp:
+    'Neste momento não conseguimos anotar nada. O que escrever fica aqui e é enviado sozinho.',
   download: 'Transferir {name}, {size}',
   openPicture: 'Abrir a imagem {name}',
   closePicture: 'Fechar a imagem',
@@ -83,6 +85,8 @@ export const pt: Texts = {
   'refused.picture':
     'Esta imagem passa de 10000 píxeis por lado, ou de 50 milhões ao todo. Não foi enviada; escolha uma menor.',
   'refused.unreadable': 'Chama-se imagem mas não se consegue ler. Não foi enviada.',
+  'refused.slow':
+    'Esta imagem demora demasiado a abrir. Não foi enviada; guarde-a como JPEG e adicione-a de novo.',
   'refused.lost': 'O ficheiro perdeu-se pelo caminho. Junte-o de novo.',
   'refused.crowd': 'Foi muito de uma vez. Fica aqui; tente de novo dentro de {seconds} segundos.',
   'refused.site': 'Este site não pode mostrar esta conversa. Nada foi enviado.',

@@ -1,3 +1,5 @@
+import { cleanLine } from '../text';
+
 /** What may be sent along with a message. */
 export const FILE_LIMITS = {
   /** The largest file, in bytes. */
@@ -15,3 +17,13 @@ export const sizeText = (bytes: number): string =>
   bytes < 1024 * 1024
     ? `${Math.max(1, Math.round(bytes / 1024))} kB`
     : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+
+const NAME_LONGEST = 120;
+
+// Marks that reorder or hide what stands beside them: in a file's name, its ending ("gpj.exe").
+const directionMarks = /[\u200B-\u200F\u2060\u061C\uFEFF]/g;
+
+/** A file's name as it is kept: one line without a path or direction marks, its end at most. "../a\u200Eb" → ".. ab". */
+export const cleanFileName = (typed: string): string =>
+  cleanLine(typed.replace(directionMarks, '').replace(/[/\\]/g, ' ')).slice(-NAME_LONGEST) ||
+  'file';

@@ -57,3 +57,16 @@ export const momentTyped = (day: string, time: string, zone: string): number | n
   const wall = Date.parse(`${day.trim()}T${time.trim().padStart(5, '0')}:00Z`);
   return Number.isNaN(wall) ? null : momentOf(wall, zone);
 };
+
+/** Whether a text names a time zone that the platform's tz database knows. "Europe/London" → true, "" → false. */
+export const isZone = (zone: string): boolean => {
+  try {
+    return zone !== '' && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+  } catch {
+    return false;
+  }
+};
+
+/** The day that a calendar in the zone shows. → "2026-11-26" */
+export const dayOf = (at: number, zone: string): string =>
+  new Date(wallClock(at, zone)).toISOString().slice(0, 10);

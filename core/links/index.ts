@@ -12,6 +12,16 @@ const links = new LinkifyIt({ fuzzyIP: false, fuzzyEmail: true, fuzzyLink: true 
 links.add('ftp:', null);
 links.add('//', null);
 
+/**
+ * A mail address as a link to write to it and to nobody else: what stands behind a `?` would be taken for further
+ * addressees (RFC 6068, 2). "a@b.example?bcc=c" is one odd address.
+ */
+export const mailAddress = (address: string): string =>
+  `mailto:${encodeURIComponent(address).replaceAll('%40', '@')}`;
+
+/** A link that somebody wrote, without what it would do beyond opening. */
+const safe = (url: string): string => (/^mailto:/i.test(url) ? (url.split('?')[0] ?? url) : url);
+
 /** Cuts a text into plain words and links. "See a.example.com" → ["See ", link]. Never a script address. */
 export const pieces = (text: string): Piece[] => {
   const found = links.match(text);
@@ -20,7 +30,7 @@ export const pieces = (text: string): Piece[] => {
   let at = 0;
   for (const match of found) {
     if (match.index > at) cut.push({ text: text.slice(at, match.index), at, href: null });
-    cut.push({ text: match.raw, at: match.index, href: match.url });
+    cut.push({ text: match.raw, at: match.index, href: safe(match.url) });
     at = match.lastIndex;
   }
   if (at < text.length) cut.push({ text: text.slice(at), at, href: null });

@@ -24,14 +24,22 @@ const clean = (text: string): string =>
     .replace(overrides, '')
     .replace(loneSurrogates, '\uFFFD');
 
-/** A message as it is kept: line breaks stay, invisible tricks go, no blank edges. "\u202Ehi\r\n" → "hi". */
+/** Whether anything of a text can be seen: zero-width marks, blank letters and white space cannot. */
+const isVisible = (text: string): boolean =>
+  /[^\p{White_Space}\p{Default_Ignorable_Code_Point}\p{Cf}\u2800]/u.test(text);
+
+const visible = (text: string): string => (isVisible(text) ? text : '');
+
+/** A message as it is kept: line breaks stay, invisible tricks go, no blank edges. "\u202Ehi\r\n" → "hi"; nothing to see → "". */
 export const cleanMessage = (text: string): string =>
-  clean(text)
-    .replace(/\n{4,}/g, '\n\n\n')
-    .trim();
+  visible(
+    clean(text)
+      .replace(/\n{4,}/g, '\n\n\n')
+      .trim(),
+  );
 
 /** A name, a title, a field of one line: as `cleanMessage`, with any run of white space as one space. */
-export const cleanLine = (text: string): string => clean(text).replace(/\s+/g, ' ').trim();
+export const cleanLine = (text: string): string => visible(clean(text).replace(/\s+/g, ' ').trim());
 
 /** One line that stands for a message in a list; empty text → the name of its first file. */
 export const summary = (text: string, files: readonly FileMention[]): string => {

@@ -46,3 +46,17 @@ export const frameAncestors = (sites: readonly Site[]): string => {
   });
   return ["'self'", ...sources].join(' ');
 };
+
+/**
+ * The address of a web page as it may be kept and shown → the same text; null for anything else. One with a user
+ * name in it is none: "https://quillfern.example@evil.example" is a page of evil.example.
+ */
+export const webAddress = (typed: string): string | null => {
+  if (!/^https?:\/\//i.test(typed)) return null;
+  try {
+    const { username, password } = new URL(typed);
+    return username || password ? null : typed;
+  } catch {
+    return null;
+  }
+};

@@ -214,7 +214,7 @@ export const openPanel = async (page: Page) => {
 
 /** The owner opens the only visitor's conversation. */
 export const openVisitor = async (phone: Page, said: string): Promise<void> => {
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('link', { name: /^Somebody/ }).click();
   await expect(phone.getByRole('log')).toContainText(said);
 };
 

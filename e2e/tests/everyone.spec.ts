@@ -40,7 +40,7 @@ for (const [colorScheme, viewport] of [
     await expectClean(entrance, 'sign in');
 
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
-    await expect(screen.getByRole('link', { name: /^Visitor/ })).toBeVisible();
+    await expect(screen.getByRole('link', { name: /^Somebody/ })).toBeVisible();
     await expectClean(screen, 'line');
     await screen.getByRole('button', { name: /^Porch light/ }).click();
     await expectClean(screen, 'lamp');
@@ -159,7 +159,7 @@ test('text at twice the size loses nothing', async ({ browser, porch }) => {
     });
   });
   await phone.reload();
-  const row = phone.getByRole('link', { name: /^Visitor/ });
+  const row = phone.getByRole('link', { name: /^Somebody/ });
   await expect(row).toBeVisible();
   const widest = await phone.evaluate(() => document.documentElement.scrollWidth);
   expect(widest).toBeLessThanOrEqual(390);

@@ -64,7 +64,7 @@ test('signing out keeps nobody in, and asks first when something is unsent', asy
   await phone.getByRole('link', { name: 'House' }).click();
   await expect(phone.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
   await phone.getByRole('link', { name: /^The line/ }).click();
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('link', { name: /^Somebody/ }).click();
   await phone.context().setOffline(true);
   await answer(phone, 'Not sent yet');
   await phone.getByRole('button', { name: 'Back to the line' }).click();
@@ -133,7 +133,7 @@ test('a wide screen is used by keyboard alone', async ({ browser, porch }) => {
   await wide.keyboard.press('Escape');
   await expect(wide.getByRole('heading', { name: 'Keyboard' })).toBeHidden();
   await wide.keyboard.press('j');
-  await expect(wide.getByRole('heading', { name: 'Visitor' })).toBeVisible();
+  await expect(wide.getByRole('heading', { name: /^Somebody/ })).toBeVisible();
   await expect(wide.getByRole('complementary', { name: 'Who’s this' })).toContainText(
     'On the page',
   );

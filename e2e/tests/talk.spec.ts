@@ -10,7 +10,7 @@ test('a visitor writes on the website, the owner answers on the phone, and the v
   const mine = panel.getByRole('listitem').filter({ hasText: 'Is the monstera still there?' });
   await expect(mine).toContainText('Arrived');
 
-  const row = phone.getByRole('link', { name: /Visitor, .* left, 1 unread, on the page now/ });
+  const row = phone.getByRole('link', { name: /Somebody.*, .* left, 1 unread, on the page now/ });
   await expect(row).toContainText('Is the monstera still there?');
   await expect(phone).toHaveTitle(/^\(1\) Quillfern Nursery/);
   await row.click();
@@ -75,13 +75,13 @@ test('wrapping up, undoing, putting by and coming back by itself', async ({ brow
   const group = (name: string) => phone.getByRole('button', { name: new RegExp(`^${name}, `) });
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
 
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('link', { name: /^Somebody/ }).click();
   await phone.getByRole('button', { name: 'Wrap up' }).click();
   await expect(group('Wrapped up')).toHaveAccessibleName('Wrapped up, 1');
   await phone.getByRole('button', { name: 'Undo' }).click();
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
 
-  await phone.getByRole('link', { name: /^Visitor/ }).click();
+  await phone.getByRole('link', { name: /^Somebody/ }).click();
   await phone.getByRole('button', { name: 'Put by' }).click();
   await phone.getByRole('button', { name: 'In an hour' }).click();
   await expect(group('Put by')).toHaveAccessibleName('Put by, 1');
@@ -119,7 +119,7 @@ test('a row that is pressed long or drawn aside shows what can be done with it',
   const phone = await ownerPhone(browser, porch);
   const { say } = await visitorPhone(browser, porch);
   await say('Hello');
-  const row = phone.getByRole('link', { name: /^Visitor/ });
+  const row = phone.getByRole('link', { name: /^Somebody/ });
   await row.click({ delay: 900 });
   await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
   await expect(phone.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();

@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Readable, Writable } from 'node:stream';
 import fastifyCompress from '@fastify/compress';
 import fastifyCookie from '@fastify/cookie';
 import fastifySwagger from '@fastify/swagger';
@@ -12,6 +13,7 @@ import {
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
+import { guardRoutes } from './accounts/asking';
 import { accountsRoom } from './accounts/plugin';
 import type { PanelFiles } from './doors/page';
 import { doorsRoom } from './doors/plugin';
@@ -26,13 +28,22 @@ import { pagesRoom } from './pages/plugin';
 import { pairingRoom } from './pairing/plugin';
 import { picturesRoom } from './pictures/plugin';
 import { handleErrors } from './refused';
+import { inGoodTime } from './security/bodies';
 import { everywhere } from './security/headers';
-import { refuseForeignWrites } from './security/origins';
 import type { App, Services } from './services';
 import type { Settings } from './settings';
 import { teamRoom } from './team/plugin';
 
 const BODY_LARGEST_BYTES = 64 * 1024;
+/** A request's first lines come at once, or nobody is there. */
+const HEADERS_LONGEST_MS = 10_000;
+/** What a whole request may take at the very most: the largest file on the slowest line. */
+const REQUEST_LONGEST_MS = 15 * 60_000;
+/** Who listens is asked to go; whoever has not gone by then is sent. */
+const FAREWELL_MS = 1_000;
+
+/** RFC 6455, 7.4.1. */
+const GOING_AWAY = 1001;
 
 const rooms = [
   accountsRoom,
@@ -57,11 +68,32 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
     : { script: 'panel.js', style: 'panel.css', preview: 'preview.js' };
 };
 
+/** So many proxies in a row, counted from ours; or those with these addresses. */
+const trusted = (proxies: Settings['trustProxy']) =>
+  typeof proxies === 'number' ? (_address: string, hop: number) => hop < proxies : proxies;
+
+/** Closes every connection that lasts: politely, then whether its other end answers or not. */
+const sayFarewell = (app: App, { hub }: Services, done: () => void): void => {
+  hub.closePlates();
+  const { clients } = app.websocketServer;
+  app.websocketServer.close(() => done());
+  for (const client of clients) client.close(GOING_AWAY);
+  setTimeout(() => {
+    for (const client of clients) client.terminate();
+  }, FAREWELL_MS).unref();
+};
+
 /** Puts the server together without listening: tests talk to it through `inject`. */
-export const buildApp = async (settings: Settings, services: Services): Promise<App> => {
+export const buildApp = async (
+  settings: Settings,
+  services: Services,
+  logTo: Writable = process.stdout,
+): Promise<App> => {
   const app = Fastify({
     bodyLimit: BODY_LARGEST_BYTES,
-    trustProxy: settings.trustProxy,
+    trustProxy: trusted(settings.trustProxy),
+    requestTimeout: REQUEST_LONGEST_MS,
+    http: { headersTimeout: HEADERS_LONGEST_MS },
     logController: new LogController({ disableRequestLogging: true }),
     forceCloseConnections: true,
     logger:
@@ -69,22 +101,33 @@ export const buildApp = async (settings: Settings, services: Services): Promise<
         ? false
         : {
             level: settings.logLevel,
+            stream: logTo,
             redact: ['req.headers.cookie', 'req.headers.authorization', '*.text', '*.password'],
           },
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
-  handleErrors(app);
-  app.addHook('onRequest', refuseForeignWrites);
+  services.disk.onProblem((problem) =>
+    app.log.error({ problem }, 'nothing can be written: is the disk full, or may it only be read?'),
+  );
+  services.onReport((error) => app.log.error(error));
+  handleErrors(app, services.disk);
   app.addHook('onSend', async (_request, reply) => {
-    reply.headers(everywhere);
+    for (const [name, value] of Object.entries(everywhere)) {
+      if (!reply.hasHeader(name)) reply.header(name, value);
+    }
   });
+  app.addHook('preParsing', async (request, _reply, payload) =>
+    inGoodTime(request, payload as Readable, settings.bodyLongestMs),
+  );
   app.addContentTypeParser(
     'application/octet-stream',
     { parseAs: 'buffer' },
     (_request, body, done) => done(null, body),
   );
   await app.register(fastifyCookie);
+  app.addHook('onRequest', services.refuseForeignWrites);
+  guardRoutes(app, services.sessions);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
   await app.register(fastifySwagger, {
     openapi: { info: { title: 'Hello Porch', version: '0.3.0' } },
@@ -92,15 +135,19 @@ export const buildApp = async (settings: Settings, services: Services): Promise<
   });
   await app.register(fastifyWebsocket, {
     options: { maxPayload: SOCKET_FRAME_LARGEST_BYTES, perMessageDeflate: false },
+    preClose: (done) => sayFarewell(app, services, done),
   });
   const panelFiles = readPanelFiles(settings.widgetDir);
-  app.get('/healthz', { schema: { hide: true } }, async () => ({ ok: true }));
+  app.get('/healthz', { schema: { hide: true } }, async (_request, reply) => {
+    const ok = services.disk.canWrite();
+    return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok });
+  });
   app.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger());
   for (const room of rooms) {
     await app.register(async (scope) =>
       room({ app: scope.withTypeProvider<ZodTypeProvider>(), settings, services, panelFiles }),
     );
   }
-  app.addHook('preClose', async () => services.hub.closeAll());
+  app.addHook('onClose', async () => services.darkroom.end());
   return app;
 };

@@ -1,10 +1,16 @@
-import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { buildApp } from './app';
 import { handClock, systemClock } from './clock';
+import { decoderProcess } from './darkroom/decoder-process';
+import { damageInWords, openDataFolder } from './data-folder';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
-import { createStore, openDatabase } from './store';
 import { startTicking } from './ticking';
+
+/** Nobody who stops a server waits longer than this for it. */
+const STOP_LONGEST_MS = 1_800;
+
+const decoder = fileURLToPath(new URL('./decoder.js', import.meta.url));
 
 /**
  * Starts the server. With CLOCK=by-hand the process that started this one sets the time over the
@@ -15,15 +21,19 @@ const start = async (): Promise<void> => {
   const isByHand = process.env.CLOCK === 'by-hand' && process.send !== undefined;
   const byHand = handClock(Number(process.env.CLOCK_START ?? Date.now()));
   const clock = isByHand ? byHand : systemClock;
-  const store = createStore(openDatabase(join(settings.dataDir, 'porch.sqlite')));
-  const services = createServices(settings, { clock, store });
+  const folder = openDataFolder(settings.dataDir, clock);
+  const startDecoder = decoderProcess(decoder);
+  const services = createServices(settings, { clock, store: folder.store, startDecoder });
   const app = await buildApp(settings, services);
-  const ticking = startTicking(services, app.log);
+  if (folder.damage) app.log.error(damageInWords(folder.damage));
+  const ticking = startTicking(services);
 
   const stop = async (): Promise<void> => {
     ticking.stop();
-    await app.close();
-    store.close();
+    const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS));
+    await Promise.race([app.close(), inTime]);
+    services.darkroom.end();
+    folder.close();
     process.exit(0);
   };
   process.once('SIGTERM', stop);
@@ -37,8 +47,16 @@ const start = async (): Promise<void> => {
 
   await app.listen({ port: settings.port, host: settings.host });
   const { port } = app.server.address() as { port: number };
-  process.stdout.write(`listening on http://${settings.host}:${port}\n`);
-  process.send?.({ listening: port });
+  const address = `http://${settings.host}:${port}`;
+  const firstCode = services.firstCode.shown();
+  process.stdout.write(`listening on ${address}\n`);
+  if (firstCode) {
+    const origin = settings.publicOrigin ?? address;
+    process.stdout.write(
+      `Nobody has set this house up yet. Open ${origin}/set-up and type the code ${firstCode}\n`,
+    );
+  }
+  process.send?.({ listening: port, firstCode });
 };
 
 start().catch((error) => {

@@ -6,7 +6,7 @@ import { createStore, openDatabase } from './store';
 
 /**
  * For an owner who forgot the password: prints a link to a new one. Whoever can run this on the server
- * can read the data anyway. Works beside a running server: the database takes both.
+ * can read the data anyway. Works beside a running server: it adds one row that nobody remembers.
  */
 const start = (): void => {
   const email = (process.argv[2] ?? '').trim().toLowerCase();
@@ -21,7 +21,7 @@ const start = (): void => {
     process.exitCode = 1;
   } else {
     const origin = settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
-    const { link } = team.newPasswordLink(owner.id, origin);
+    const { link } = team.newPasswordLinkFromServer(owner.id, origin);
     process.stdout.write(
       `A new password for ${owner.name}; the link works once, for a day:\n${link}\n`,
     );

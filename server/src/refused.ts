@@ -1,6 +1,7 @@
 import { type ErrorCode, type ErrorFacts, errorStatus, type Refusal } from '@porch/contract/errors';
 import type { FastifyInstance } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import type { Disk } from './disk/disk';
 
 /** Something that was meant to be refused, with a code that a client can turn into a sentence. */
 export class Refused extends Error {
@@ -18,8 +19,9 @@ export class Refused extends Error {
   }
 }
 
-const toRefusal = (error: unknown): Refusal => {
+const toRefusal = (error: unknown, disk: Disk): Refusal => {
   if (error instanceof Refused) return error.toRefusal();
+  if (disk.note(error)) return { code: 'cannot-write' };
   if (hasZodFastifySchemaValidationErrors(error)) {
     return { code: 'bad-request', field: error.validation[0]?.instancePath.slice(1) };
   }
@@ -30,10 +32,12 @@ const toRefusal = (error: unknown): Refusal => {
 };
 
 /** What we meant passes with its code; anything else is logged in full and described to nobody. */
-export const handleErrors = (app: FastifyInstance): void => {
+export const handleErrors = (app: FastifyInstance, disk: Disk): void => {
   app.setErrorHandler((error, request, reply) => {
-    const refusal = toRefusal(error);
+    const refusal = toRefusal(error, disk);
     if (refusal.code === 'our-fault') request.log.error(error);
+    // What was not read of a body would be taken for the next request.
+    if (refusal.code === 'too-slow') reply.header('connection', 'close');
     return reply.status(errorStatus[refusal.code]).send(refusal);
   });
 };

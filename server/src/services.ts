@@ -1,9 +1,15 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { FastifyBaseLogger, FastifyInstance, FastifyRequest, RawServerDefault } from 'fastify';
+import type { FastifyBaseLogger, FastifyInstance, RawServerDefault } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { createAccounts } from './accounts/accounts';
+import { createAttempts } from './accounts/attempts';
+import { createEndings } from './accounts/endings';
+import { createFirstCode } from './accounts/first-code';
 import { createPasswords } from './accounts/passwords';
+import { createSessions } from './accounts/sessions';
 import type { Clock } from './clock';
+import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
+import { createDisk } from './disk/disk';
 import type { PanelFiles } from './doors/page';
 import { createPresence } from './doors/presence';
 import { createSightings } from './doors/sightings';
@@ -23,59 +29,106 @@ import { createHub, type News } from './live/hub';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createBuckets } from './security/bucket';
+import { createConnections } from './security/connections';
+import { createOrigins } from './security/origins';
 import type { Settings } from './settings';
 import type { Store } from './store';
 import { createTeam } from './team/team';
 
+const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+
+export interface Parts {
+  clock: Clock;
+  store: Store;
+  /** How pictures from outside are opened; in a process of its own where the world can send some. */
+  startDecoder?: StartDecoder;
+}
+
 /** Builds everything that does the work, each part from the parts it needs; nothing is global. */
 export const createServices = (
   settings: Settings,
-  { clock, store }: { clock: Clock; store: Store },
+  { clock, store, startDecoder = decoderInside }: Parts,
 ) => {
-  const hub = createHub((...who) => shown.person(...who), store.conversations.counts);
+  let log: (error: unknown) => void = () => {};
+  const report = (error: unknown): void => {
+    if (!disk.note(error)) log(error);
+  };
+  const hub = createHub((...who) => shown.person(...who), store.conversations.counts, report);
+  const disk = createDisk({ store, clock, hub });
   const dressing = createDressing({ store, clock, hub });
   const shown = createShown({ store, dressing });
   const reach = createReach({ store, hub });
   const publish = (news: News[]): void => {
-    hub.publish(news);
-    reach.note(news);
+    try {
+      hub.publish(news);
+    } finally {
+      reach.note(news);
+    }
   };
-  const write = createBatch(store, publish);
+  const { limits: most } = settings;
+  const limits = {
+    messages: createBuckets(clock, most.visitorMessagesAMinute, MINUTE_MS),
+    hints: createBuckets(clock, most.visitorHintsAMinute, MINUTE_MS),
+    hellos: createBuckets(clock, most.hellosAMinute, MINUTE_MS),
+    letters: createBuckets(clock, most.lettersAMinute, MINUTE_MS),
+    newVisitors: createBuckets(clock, most.newVisitorsAnHour, HOUR_MS),
+    uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
+    links: createBuckets(clock, most.linksAnHour, HOUR_MS),
+    crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
+    firstCode: createBuckets(clock, most.firstCodeTriesAMinute, MINUTE_MS),
+  };
+  const write = createBatch(store, publish, report);
   const record = createRecorder({ store, clock });
-  const inbox = { store, clock, record, write, hub, dressing };
+  const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
+  const lamp = createLamp({ store, clock, hub });
+  const inbox = { store, clock, record, write, hub, dressing, lamp };
   const receive = createReceive(inbox);
-  const passwords = createPasswords(settings.passwordCost);
-  const accounts = createAccounts({ store, clock, passwords });
-  const { visitorMessagesAMinute, newVisitorsAnHour, uploadsAnHour, linksAnHour } = settings.limits;
+  const sessions = createSessions({ store, clock });
+  const pairings = createPairings({ store, clock, sessions });
+  const endings = createEndings({ store, hub, pairings });
+  const firstCode = createFirstCode(store.business.read() !== null, limits.firstCode);
+  const accounts = createAccounts({
+    store,
+    clock,
+    passwords: createPasswords(settings.passwordCost),
+    sessions,
+    attempts: createAttempts({ store, clock, crowds: limits.crowdedAccounts }),
+    endings,
+    firstCode,
+  });
   return {
     clock,
     store,
     hub,
+    disk,
     reach,
     receive,
     reply: createReply(inbox),
     line: createLine({ store, clock }),
     search: createSearch(store),
-    files: createFiles(inbox),
-    lamp: createLamp({ store, clock, hub }),
+    files: createFiles({ ...inbox, darkroom }),
+    lamp,
     website: createWebsite({ store, personAt: shown.person }),
     sightings: createSightings({ store, clock, hub }),
     dressing,
     shown,
-    pictures: createPictures({ store, clock }),
+    pictures: createPictures({ store, clock, darkroom }),
+    darkroom,
     presence: createPresence({ clock, store, hub, receive }),
+    sessions,
     accounts,
-    team: createTeam({ store, clock, hub, accounts }),
-    pairings: createPairings({ store, clock, accounts }),
-    limits: {
-      messages: createBuckets(clock, visitorMessagesAMinute, 60_000),
-      newVisitors: createBuckets(clock, newVisitorsAnHour, 3_600_000),
-      uploads: createBuckets(clock, uploadsAnHour, 3_600_000),
-      links: createBuckets(clock, linksAnHour, 3_600_000),
+    firstCode,
+    team: createTeam({ store, clock, hub, accounts, sessions, endings }),
+    pairings,
+    limits,
+    connections: createConnections(most.connectionsOfAnAddress),
+    ...createOrigins(settings),
+    /** What failed where nobody waits for an answer: noted as the disk's, or logged. */
+    report,
+    onReport: (listener: (error: unknown) => void): void => {
+      log = listener;
     },
-    /** Where people reach us: as set, or as this request did. */
-    originOf: (request: FastifyRequest): string =>
-      settings.publicOrigin ?? `${request.protocol}://${request.host}`,
   };
 };
 

@@ -11,11 +11,20 @@ const SettingsSchema = z.object({
     .string()
     .regex(/^https?:\/\/[^/]+$/)
     .optional(),
-  /** True behind a proxy that sets X-Forwarded-*: then its word on addresses is taken. */
-  trustProxy: z.boolean().default(false),
+  /**
+   * Whose word on addresses (X-Forwarded-*) is taken: of so many proxies in a row, counted from ours, or of those
+   * with these addresses. Never of whoever says so: the leftmost address is the client's own claim.
+   */
+  trustProxy: z
+    .union([z.literal(false), z.number().int().min(1).max(10), z.array(z.string()).min(1).max(50)])
+    .default(false),
   /** Where the built app and panel lie. */
   appDir: z.string().default('app/dist'),
   widgetDir: z.string().default('widget/dist'),
+  /** A picture that takes longer to open is given up. */
+  pictureLongestMs: z.number().positive().default(20_000),
+  /** How long the first 64 kB of a request's body may take; more may take longer, at 16 kB a second. */
+  bodyLongestMs: z.number().positive().default(15_000),
   logLevel: z.enum(['silent', 'error', 'warn', 'info']).default('info'),
   limits: z
     .object({
@@ -23,6 +32,18 @@ const SettingsSchema = z.object({
       newVisitorsAnHour: z.number().positive().default(60),
       uploadsAnHour: z.number().positive().default(60),
       linksAnHour: z.number().positive().default(60),
+      /** More words a minute than these no panel and no device of ours says over one socket. */
+      panelWordsAMinute: z.number().positive().default(240),
+      deviceWordsAMinute: z.number().positive().default(600),
+      /** What a panel says by itself: how far it has read, where its visitor goes, that they type. */
+      visitorHintsAMinute: z.number().positive().default(90),
+      /** By address, as many visitors may stand behind one. */
+      hellosAMinute: z.number().positive().default(600),
+      lettersAMinute: z.number().positive().default(600),
+      connectionsOfAnAddress: z.number().positive().default(200),
+      /** Wrong or right, from devices that never signed in; more of them are slowed down. */
+      strangersTriesAnHour: z.number().positive().default(10),
+      firstCodeTriesAMinute: z.number().positive().default(10),
     })
     .prefault({}),
   /** Work factors of argon2id; the default is OWASP's second choice (19 MiB, two passes). */
@@ -38,12 +59,23 @@ export type SettingsInput = z.input<typeof SettingsSchema>;
 export const toSettings = (input: SettingsInput = {}): Settings =>
   Object.freeze(SettingsSchema.parse(input));
 
-/** Settings from the environment: PORT, HOST, DATA_DIR, PUBLIC_ORIGIN, TRUST_PROXY, LOG_LEVEL. */
+/** TRUST_PROXY as it is set: nothing or 0, a number of proxies, or addresses with commas between. */
+const toTrust = (said: string | undefined): SettingsInput['trustProxy'] => {
+  const text = said?.trim() ?? '';
+  if (text === '' || text === '0') return false;
+  if (/^\d+$/.test(text)) return Number(text);
+  return text.split(',').map((one) => one.trim());
+};
+
+/** Settings from the environment: see docs/deploying.md. */
 export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   port: env.PORT as unknown as number | undefined,
   host: env.HOST,
   dataDir: env.DATA_DIR,
   publicOrigin: env.PUBLIC_ORIGIN,
-  trustProxy: env.TRUST_PROXY === '1',
+  trustProxy: toTrust(env.TRUST_PROXY),
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
+  limits: env.CONNECTIONS_OF_AN_ADDRESS
+    ? { connectionsOfAnAddress: Number(env.CONNECTIONS_OF_AN_ADDRESS) }
+    : undefined,
 });

@@ -1,33 +1,49 @@
-import type { FastifyBaseLogger } from 'fastify';
 import type { Services } from './services';
 
 const TICK_MS = 1_000;
 const TIDY_MS = 600_000;
+const SWEEP_MS = 60_000;
+
+type Work = () => unknown;
+
+/** Does each piece of work whatever becomes of the others; what fails is reported. */
+const each = async (works: readonly Work[], report: (error: unknown) => void): Promise<void> => {
+  for (const work of works) {
+    try {
+      await work();
+    } catch (error) {
+      report(error);
+    }
+  }
+};
 
 /** What happens because time passes: the lamp lights again, conversations return, visitors are gone. */
-export const tickOnce = async (services: Services): Promise<void> => {
-  services.lamp.tick();
-  await services.reply.returnDue();
-  await services.presence.tick();
-  services.reach.keep();
-  services.sightings.tick();
+export const tickOnce = (services: Services): Promise<void> => {
+  const { lamp, reply, presence, reach, sightings, disk, report } = services;
+  const works = [disk.tick, lamp.tick, reply.returnDue, presence.tick, reach.keep, sightings.tick];
+  return each(works, report);
 };
 
 /** Looks at the clock every second, and tidies up now and then. */
-export const startTicking = (services: Services, log: FastifyBaseLogger) => {
-  let tidiedAt = 0;
+export const startTicking = (services: Services) => {
+  const { clock, accounts, files, pictures, team, limits, report } = services;
+  const every = (ms: number, works: readonly Work[]) => {
+    let doneAt = Number.NEGATIVE_INFINITY;
+    return async (): Promise<void> => {
+      if (clock.steady() - doneAt < ms) return;
+      doneAt = clock.steady();
+      await each(works, report);
+    };
+  };
+  const tidy = every(TIDY_MS, [accounts.tidy, files.tidy, pictures.tidy, team.tidy]);
+  const sweep = every(
+    SWEEP_MS,
+    Object.values(limits).map((buckets) => buckets.sweep),
+  );
   const tick = async (): Promise<void> => {
-    try {
-      await tickOnce(services);
-      if (services.clock.now() - tidiedAt < TIDY_MS) return;
-      tidiedAt = services.clock.now();
-      services.accounts.tidy();
-      services.files.tidy();
-      services.pictures.tidy();
-      services.team.tidy();
-    } catch (error) {
-      log.error(error);
-    }
+    await tickOnce(services);
+    await sweep();
+    await tidy();
   };
   const timer = setInterval(tick, TICK_MS);
   return { tick, stop: () => clearInterval(timer) };

@@ -1,9 +1,11 @@
+import type { Writable } from 'node:stream';
 import type { Member } from '@porch/contract/team';
 import { buildApp } from '../src/app';
 import { handClock } from '../src/clock';
-import { createServices } from '../src/services';
+import { createServices, type Parts } from '../src/services';
 import { type SettingsInput, toSettings } from '../src/settings';
 import { createStore, openDatabase } from '../src/store';
+import type { Db } from '../src/store/db';
 import { tickOnce } from '../src/ticking';
 
 /** Thursday 12 November 2026, 10:00 in London. */
@@ -23,12 +25,16 @@ export const owner = {
 const cheapPasswords = { memoryKib: 8, passes: 1 };
 
 /** A whole server in memory on a clock that stands still, talked to without a port. */
-export const openHouse = async (input: SettingsInput = {}, path = ':memory:') => {
+export const openHouse = async (
+  input: SettingsInput = {},
+  path = ':memory:',
+  { logTo, db = openDatabase(path), ...parts }: Partial<Parts> & { logTo?: Writable; db?: Db } = {},
+) => {
   const settings = toSettings({ logLevel: 'silent', passwordCost: cheapPasswords, ...input });
   const clock = handClock(someDay);
-  const store = createStore(openDatabase(path));
-  const services = createServices(settings, { clock, store });
-  const app = await buildApp(settings, services);
+  const store = createStore(db);
+  const services = createServices(settings, { clock, store, ...parts });
+  const app = await buildApp(settings, services, logTo);
   await app.ready();
 
   /** A request as a page of ours sends it, from its own origin. */
@@ -80,7 +86,8 @@ export type House = Awaited<ReturnType<typeof openHouse>>;
 
 /** Sets the house up; gives the owner's cookie and the website door, allowed on `site`. */
 export const setUp = async (house: House) => {
-  const response = await house.ask('POST', '/api/set-up', { body: owner });
+  const code = house.services.firstCode.shown();
+  const response = await house.ask('POST', '/api/set-up', { body: { ...owner, code } });
   const cookie = String(response.headers['set-cookie']).split(';')[0] ?? '';
   const member: Member = response.body;
   const [door] = house.store.doors.all();

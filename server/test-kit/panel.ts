@@ -33,7 +33,11 @@ const openSocket = async <From, To extends { say: string }>(
   const heard: To[] = [];
   const socket = await house.app.injectWS(
     path,
-    { headers: { host: 'porch.example', origin: 'http://porch.example', ...headers } },
+    {
+      headers: { host: 'porch.example', origin: 'http://porch.example', ...headers },
+      // A real upgrade comes over a socket; where none is named there would be no address.
+      socket: { remoteAddress: '127.0.0.1' } as never,
+    },
     {
       onInit: (ws) => ws.on('message', (data) => heard.push(JSON.parse(String(data)))),
     },
@@ -67,9 +71,15 @@ export const openPanel = (house: House, door: string) =>
   openSocket<FromVisitor, ToVisitor>(house, `/door/${door}/live`, {});
 
 /** A panel that has said hello and was welcomed. */
-export const visit = async (house: House, door: string, which: string, since = 0) => {
+export const visit = async (
+  house: House,
+  door: string,
+  which: string,
+  since = 0,
+  last: string | null = null,
+) => {
   const panel = await openPanel(house, door);
-  panel.tell({ do: 'hello', token: visitorToken(which), since, site });
+  panel.tell({ do: 'hello', token: visitorToken(which), since, last, site });
   const welcome = await panel.hear('welcome');
   return {
     ...panel,
@@ -98,9 +108,18 @@ export const write = async (
   return response.body.says;
 };
 
+/** A socket of the team that has not said a word yet. */
+export const openTeamSocket = (house: House, cookie: string) =>
+  openSocket<FromTeam, ToTeam>(house, '/api/live', { cookie });
+
 /** A signed-in device of the team, welcomed. */
-export const openDevice = async (house: House, cookie: string, since = 0) => {
-  const device = await openSocket<FromTeam, ToTeam>(house, '/api/live', { cookie });
-  device.tell({ do: 'hello', since });
+export const openDevice = async (
+  house: House,
+  cookie: string,
+  since = 0,
+  last: string | null = null,
+) => {
+  const device = await openTeamSocket(house, cookie);
+  device.tell({ do: 'hello', since, last });
   return { ...device, welcome: await device.hear('welcome') };
 };

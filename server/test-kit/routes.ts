@@ -22,6 +22,7 @@ const bodies: Record<string, object> = {
   '/api/doors/{id}/undo': { revision: 0 },
   '/api/invites': { role: 'helper' },
   '/api/me': { name: 'x', publicName: '' },
+  '/api/members/{id}/new-password-link': {},
   '/api/me/password': { old: 'x', new: 'another long password' },
   '/api/members/{id}/role': { role: 'owner' },
   '/api/pairings/{id}/answer': { isSame: true },
@@ -69,7 +70,8 @@ export const askRoute = (
 ) =>
   house.ask(
     method.toUpperCase() as 'GET',
-    path.replace('{id}', id).replace('{kind}', 'svg') + (queries[path] ?? ''),
+    path.replace('{id}', id).replace('{kind}', path.includes('findings') ? 'log-damaged' : 'svg') +
+      (queries[path] ?? ''),
     {
       cookie,
       ...(path.endsWith('/picture') && method === 'put'
@@ -82,9 +84,12 @@ export const askRoute = (
 
 export { byLink };
 
+const ownerOf = (house: House): string =>
+  house.store.members.all().find(({ role }) => role === 'owner')?.id ?? '';
+
 /** Brings a helper in as the owner would; gives their cookie. */
 export const addHelper = async (house: House, name = 'Tobias Ekwall') => {
-  const { link } = house.services.team.invite('helper', 'http://porch.example');
+  const { link } = house.services.team.invite('helper', ownerOf(house), 'http://porch.example');
   const response = await house.ask('POST', '/api/join', {
     body: {
       token: link.split('#')[1],

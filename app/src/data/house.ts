@@ -93,6 +93,14 @@ export const useHouseChange = <Typed, Answer = unknown>(
   });
 };
 
+/** The owner has read what was found; it is not shown again. */
+export const useFindingRead = () =>
+  useHouseChange((kind: string) => api.drop(`/api/findings/${kind}`));
+
+/** Whoever is signed in has seen that there were wrong tries at their account. */
+export const useWarningSeen = () =>
+  useHouseChange((_nothing: undefined) => api.drop('/api/me/warning'));
+
 export const useChangeBusiness = () =>
   useHouseChange((change: BusinessChange) => api.send<Business>('PUT', '/api/business', change));
 

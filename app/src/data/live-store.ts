@@ -13,12 +13,14 @@ export interface LiveState {
   offsetMs: number;
   /** The newest seq that this device has applied. */
   seq: number;
+  /** The entry at `seq`, by which the server knows that it stands where we have it. */
+  last: string | null;
   /** Conversations in which the visitor types, with when that was last heard of. */
   typing: Readonly<Record<string, number>>;
 }
 
 /** What of it is worth keeping: it belongs to the lines and rolls that are kept beside it. */
-export type Known = Pick<LiveState, 'lamp' | 'counts' | 'offsetMs' | 'seq'>;
+export type Known = Pick<LiveState, 'lamp' | 'counts' | 'offsetMs' | 'seq' | 'last'>;
 
 export const knownKey = ['known'] as const;
 
@@ -29,6 +31,7 @@ let state: LiveState = {
   counts: null,
   offsetMs: 0,
   seq: 0,
+  last: null,
   typing: {},
 };
 
@@ -43,16 +46,15 @@ export const live = {
   now: (): LiveState => state,
   set,
   /** Takes from a page of the line what it says about the whole. */
-  learn: (page: { counts: Counts; seq: number; now: number }): void =>
+  learn: (page: { counts: Counts; seq: number; last: string | null; now: number }): void => {
+    // Of pages that come side by side the oldest counts: nothing after it may be missed.
+    const isFirst = state.seq === 0 || (!state.isConnected && page.seq < state.seq);
     set({
       counts: page.counts,
       offsetMs: page.now - Date.now(),
-      // Of pages that come side by side the oldest counts: nothing after it may be missed.
-      seq:
-        state.isConnected || state.seq === 0
-          ? state.seq || page.seq
-          : Math.min(state.seq, page.seq),
-    }),
+      ...(isFirst ? { seq: page.seq, last: page.last } : {}),
+    });
+  },
 };
 
 const subscribe = (watcher: () => void): (() => void) => {

@@ -7,7 +7,7 @@ import type {
   PersistQueryClientProviderProps,
 } from '@tanstack/react-query-persist-client';
 import { createStore, del, get, set } from 'idb-keyval';
-import { api } from './api';
+import { ApiError, api } from './api';
 import type { GroupData } from './cache';
 import { houseKey } from './house';
 import { type Known, knownKey } from './live-store';
@@ -136,7 +136,8 @@ const canOpen = async (): Promise<boolean> => {
   if (navigator.serviceWorker?.controller) return true;
   return api.get('/healthz').then(
     () => true,
-    () => false,
+    // A server that says it is not well is there all the same.
+    (error) => error instanceof ApiError && error.status > 0,
   );
 };
 

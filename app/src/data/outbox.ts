@@ -40,7 +40,7 @@ let state: OutboxState = { queue: [], refusals: {} };
 let isOpen = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let taken: (done: DeedDone) => void = () => {};
-let refused: () => void = () => {};
+let refused: (parcel: DeedParcel) => void = () => {};
 const watchers = new Set<() => void>();
 const shelf = typeof indexedDB === 'undefined' ? null : createStore('porch-outbox', 'unsent');
 
@@ -86,12 +86,13 @@ const deliver = async (parcel: DeedParcel): Promise<void> => {
     taken(await send(parcel));
     change({ do: 'arrived', id: parcel.id });
   } catch (error) {
-    failed(parcel.id, error);
+    failed(parcel, error);
   }
   pump();
 };
 
-const failed = (id: string, error: unknown): void => {
+const failed = (parcel: DeedParcel, error: unknown): void => {
+  const { id } = parcel;
   const isRefused = error instanceof ApiError && !isWorthRetrying(error.status);
   // Signed out meanwhile: it waits here until somebody signs in again.
   const isSignedOut = error instanceof ApiError && error.status === 401;
@@ -99,10 +100,15 @@ const failed = (id: string, error: unknown): void => {
     change({ do: 'not-now', id, now: Date.now() });
     return;
   }
+  // That something was seen is nobody's to do anew.
+  if (parcel.load.do === 'read') {
+    change({ do: 'drop', id });
+    return;
+  }
   const { refusal } = error;
   state = { ...state, refusals: { ...state.refusals, [id]: refusal } };
   change({ do: 'refused', id, reason: refusal.code });
-  refused();
+  refused(parcel);
 };
 
 const pump = (): void => {
@@ -133,7 +139,10 @@ export const outbox = {
     pump();
   },
   /** Takes up what an earlier visit left, and begins to send. */
-  start: async (onTaken: (done: DeedDone) => void, onRefused: () => void): Promise<void> => {
+  start: async (
+    onTaken: (done: DeedDone) => void,
+    onRefused: (parcel: DeedParcel) => void,
+  ): Promise<void> => {
     taken = onTaken;
     refused = onRefused;
     if (isOpen) return;

@@ -27,6 +27,10 @@ export const recent = {
     const row = rows.findLast(({ id }) => id === roll.row.id);
     return withEntries(roll, missed, row);
   },
+  /** What was shown of a conversation ahead of the server did not come true. */
+  forgetRow: (conversationId: string): void => {
+    rows = rows.filter(({ id }) => id !== conversationId);
+  },
   forget: (): void => {
     entries = [];
     rows = [];

@@ -13,12 +13,14 @@ export const createDigest = () => {
   let houseMark = '';
   const newsOf = (message: ToTeam): ToTeam[] => {
     if (message.say !== 'welcome') return [message];
-    const { entries, rows, counts, seq, lamp, now } = message;
+    const { entries, rows, counts, seq, last, lamp, now } = message;
     const house = message.houseMark === houseMark ? [] : [{ say: 'house' } as const];
     houseMark = message.houseMark;
     if (message.isTooMuch) return [message, ...house];
     return [
-      ...(entries.length > 0 ? [{ say: 'entries', entries, rows, counts, seq } as const] : []),
+      ...(entries.length > 0
+        ? [{ say: 'entries', entries, rows, counts, seq, last } as const]
+        : []),
       { say: 'lamp', lamp, now },
       ...house,
     ];
@@ -49,13 +51,16 @@ const means: Means<FromTeam, ToTeam> = {
 
 /** The device's line to the server, which comes back by itself and says hello anew each time. */
 export const openTeamSocket = (options: {
-  since: () => number;
+  since: () => { seq: number; last: string | null };
   hear: (message: ToTeam) => void;
   changed: (isConnected: boolean) => void;
 }): TeamSocket => {
   const digest = createDigest();
   const carrier = openCarrier(means, {
-    hello: (): FromTeam => ({ do: 'hello', since: options.since() }),
+    hello: (): FromTeam => {
+      const { seq, last } = options.since();
+      return { do: 'hello', since: seq, last };
+    },
     pulse: { do: 'pulse' },
     lettersMost: LETTER_MOST,
     newsOf: digest.newsOf,

@@ -1,8 +1,8 @@
 import type {
-  Invite,
   Member,
   NewPairing,
   OneTimeLink,
+  OpenLink,
   Pairing,
   Role,
   SeenLink,
@@ -11,32 +11,36 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './api';
 import { houseKey, useHouseChange } from './house';
 
-const invitesKey = ['invites'] as const;
+export const linksKey = ['links'] as const;
 
-export const useInvites = () =>
-  useQuery({ queryKey: invitesKey, queryFn: () => api.get<Invite[]>('/api/invites') });
+/** Every link by which somebody could still come in. */
+export const useOpenLinks = () =>
+  useQuery({ queryKey: linksKey, queryFn: () => api.get<OpenLink[]>('/api/links') });
 
 export const useInvite = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (role: Role) => api.send<OneTimeLink>('POST', '/api/invites', { role }),
-    onSuccess: () => client.invalidateQueries({ queryKey: invitesKey }),
+    onSuccess: () => client.invalidateQueries({ queryKey: linksKey }),
   });
 };
 
 export const useWithdraw = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (id: string) => api.drop(`/api/invites/${id}`),
-    onSuccess: () => client.invalidateQueries({ queryKey: invitesKey }),
+    mutationFn: (id: string) => api.drop(`/api/links/${id}`),
+    onSuccess: () => client.invalidateQueries({ queryKey: linksKey }),
   });
 };
 
-export const useNewPasswordLink = () =>
-  useMutation({
+export const useNewPasswordLink = () => {
+  const client = useQueryClient();
+  return useMutation({
     mutationFn: (id: string) =>
       api.send<OneTimeLink>('POST', `/api/members/${id}/new-password-link`, {}),
+    onSuccess: () => client.invalidateQueries({ queryKey: linksKey }),
   });
+};
 
 export const useMemberDeed = () =>
   useHouseChange(({ id, deed }: { id: string; deed: 'leave' | 'sign-out' }) =>

@@ -11,6 +11,7 @@ import { lastKnown } from './offline';
 import { outbox } from './outbox';
 import { recent } from './recent';
 import { openTeamSocket, type TeamSocket } from './socket';
+import { linksKey } from './team';
 
 const TOLD_AFTER_MS = 200;
 const TYPING_TOLD_EVERY_MS = 3_000;
@@ -32,29 +33,32 @@ const spokenIn = (entries: readonly Entry[]): string[] =>
 
 /** Notes beside the caches up to where they go: both are kept together, and taken up together. */
 const noteKnown = (client: QueryClient): void => {
-  const { lamp, counts, offsetMs, seq } = live.now();
-  client.setQueryData<Known>(knownKey, { lamp, counts, offsetMs, seq });
+  const { lamp, counts, offsetMs, seq, last } = live.now();
+  client.setQueryData<Known>(knownKey, { lamp, counts, offsetMs, seq, last });
 };
 
 const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void => {
   switch (message.say) {
     case 'welcome': {
-      const { lamp, counts, seq, now } = message;
-      live.set({ lamp, counts, seq, offsetMs: now - Date.now() });
-      if (message.isTooMuch) void readAnew(client);
-      else applyNews(client, message.entries, message.rows);
+      const { lamp, counts, seq, last, now } = message;
+      live.set({ lamp, counts, seq, last, offsetMs: now - Date.now() });
+      if (message.isTooMuch) {
+        // It may be another past than the one that was heard of here.
+        recent.forget();
+        void readAnew(client);
+      } else applyNews(client, message.entries, message.rows);
       if (isForMe(client, message.rows, spokenIn(message.entries))) ring();
       noteKnown(client);
       tellHas();
       break;
     }
     case 'entries': {
-      const { entries, rows, counts, seq } = message;
+      const { entries, rows, counts, seq, last } = message;
       applyNews(client, entries, rows);
       const spoke = entries.filter(({ kind }) => kind === 'visitor-said');
       const typing = { ...live.now().typing };
       for (const { conversationId } of spoke) delete typing[conversationId];
-      live.set({ counts, typing, seq: Math.max(seq, live.now().seq) });
+      live.set({ counts, typing, ...(seq > live.now().seq ? { seq, last } : {}) });
       if (isForMe(client, rows, spokenIn(spoke))) ring();
       noteKnown(client);
       tellHas();
@@ -72,7 +76,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
     case 'house':
     case 'signed-out':
       void client.invalidateQueries({ queryKey: houseKey });
-      void client.invalidateQueries({ queryKey: ['invites'] });
+      void client.invalidateQueries({ queryKey: linksKey });
       break;
     case 'pulse':
       break;
@@ -99,7 +103,7 @@ export const useLiveLine = (isSignedIn: boolean): void => {
 
     const listen = (): void => {
       socket = openTeamSocket({
-        since: () => live.now().seq,
+        since: () => live.now(),
         hear: (message) => hear(client, message, tellHas),
         changed: (isConnected) => {
           const isBack = isConnected && live.now().wasConnected;
@@ -132,7 +136,10 @@ export const useLiveLine = (isSignedIn: boolean): void => {
     void outbox.start(
       ({ entries, row }) => applyNews(client, entries, [row]),
       // What was shown ahead of the server did not come true.
-      () => void readAnew(client),
+      ({ lane }) => {
+        recent.forgetRow(lane);
+        void readAnew(client);
+      },
     );
     return () => {
       isOver = true;
@@ -142,7 +149,7 @@ export const useLiveLine = (isSignedIn: boolean): void => {
       socket?.close();
       socket = null;
       recent.forget();
-      live.set({ isConnected: false, wasConnected: false, seq: 0 });
+      live.set({ isConnected: false, wasConnected: false, seq: 0, last: null });
     };
   }, [client, isSignedIn]);
 };

@@ -5,12 +5,14 @@ import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { FlatList, type NativeScrollEvent, StyleSheet, View } from 'react-native';
 import { ApiError } from '../data/api';
+import { useCalling } from '../data/calling';
 import { useDeeds } from '../data/deeds';
 import { useHouse, useZone } from '../data/house';
 import { useLive } from '../data/live-store';
 import { type DeedParcel, outbox, useOutbox } from '../data/outbox';
 import { useOlder, useRoll } from '../data/roll';
 import { LargePicture } from '../parts/large-picture';
+import { OwnMark } from '../parts/own-mark';
 import { Button, GlyphButton } from '../parts/press';
 import { Sheet } from '../parts/sheet';
 import { Empty, Failed, RowsComing } from '../parts/states';
@@ -103,6 +105,7 @@ export const Conversation = ({ id }: { id: string }) => {
   const { read } = useDeeds();
   const { queue, refusals } = useOutbox();
   const { typing } = useLive();
+  const { nameOf, pageOf } = useCalling();
   const isLooking = useIsLooking();
   const { list, ...scrolling } = useRollScroll();
   const [picture, setPicture] = useState<FileMention | null>(null);
@@ -128,7 +131,9 @@ export const Conversation = ({ id }: { id: string }) => {
     Escape: () => router.navigate('/line'),
   });
 
-  const unsent = queue.filter((parcel) => parcel.lane === id && parcel.load.do === 'say');
+  const unsent = queue.filter(
+    (parcel) => parcel.lane === id && (parcel.load.do === 'say' || parcel.state === 'failed'),
+  );
   const isTyping = now > 0 && Date.now() - (typing[id] ?? 0) < TYPING_SHOWN_MS;
   const entries = roll.data?.entries;
   const items = useMemo((): Item[] => {
@@ -154,10 +159,18 @@ export const Conversation = ({ id }: { id: string }) => {
   }
   if (!row) return <RowsComing />;
 
-  const name = row.state.name || words.line.nameless;
+  const name = nameOf(row);
   const memberName = (memberId: string): string =>
     house?.team.find((member) => member.id === memberId)?.name ?? words.conversation.team;
-  const facts = { row, now, zone, memberName, openPicture: setPicture };
+  const facts = {
+    row,
+    now,
+    zone,
+    name,
+    memberName,
+    pageOf: (page: Parameters<typeof pageOf>[1]) => pageOf(row, page),
+    openPicture: setPicture,
+  };
   const doings =
     row.state.aside === null ? (
       <>
@@ -177,6 +190,7 @@ export const Conversation = ({ id }: { id: string }) => {
               <ArrowLeft size={24} color={theme.ink} aria-hidden />
             </GlyphButton>
           )}
+          {row.state.name ? null : <OwnMark id={row.id} size={24} />}
           <Words kind="title" role="heading" aria-level={1} numberOfLines={1} style={styles.grow}>
             {name}
           </Words>
@@ -224,6 +238,11 @@ export const Conversation = ({ id }: { id: string }) => {
                       refusal={refusals[item.parcel.id]}
                       retry={() => outbox.retry(item.parcel.id)}
                       drop={() => outbox.drop(item.parcel.id)}
+                      putByAgain={() => {
+                        outbox.drop(item.parcel.id);
+                        deeds.putBy(row);
+                      }}
+                      facts={facts}
                     />
                   );
                 case 'typing':

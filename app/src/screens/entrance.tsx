@@ -76,6 +76,7 @@ export const SignIn = () => {
 
 /** The first visit: the business and its owner's account. */
 export const SetUp = () => {
+  const [code, setCode] = useState('');
   const [business, setBusiness] = useState('');
   // The walk that follows shows it, for whoever is elsewhere.
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -87,9 +88,22 @@ export const SetUp = () => {
   const at = (field: string): string => (refusal?.field === field ? words.refusal(refusal) : '');
   const said = words.setUp;
   const submit = (): void =>
-    mutate({ business, zone, name, email, password }, { onSuccess: () => router.replace('/walk') });
+    mutate(
+      { code, business, zone, name, email, password },
+      { onSuccess: () => router.replace('/walk') },
+    );
   return (
     <Porch title={said.title} more={said.more}>
+      <Field
+        label={said.code}
+        more={said.codeMore}
+        value={code}
+        onChangeText={setCode}
+        autoComplete="off"
+        autoCapitalize="characters"
+        maxLength={40}
+        problem={at('code')}
+      />
       <Field
         label={said.business}
         value={business}

@@ -12,6 +12,7 @@ import { useWide } from '../theme/use-wide';
 import { words } from '../wording';
 import { KeySheet } from './key-sheet';
 import { LampSwitch } from './lamp-switch';
+import { Strips } from './strips';
 
 const places = [
   { path: '/line', label: words.places.line },
@@ -52,17 +53,6 @@ const Places = () => {
           </Pressable>
         );
       })}
-    </View>
-  );
-};
-
-const OfflineLine = () => {
-  const theme = useTheme();
-  const { isConnected, wasConnected } = useLive();
-  if (isConnected || !wasConnected) return null;
-  return (
-    <View role="status" style={[styles.offline, { backgroundColor: theme.linen }]}>
-      <Words kind="second">{words.offline}</Words>
     </View>
   );
 };
@@ -114,7 +104,7 @@ export const Frame = ({ children }: { children: ReactNode }) => {
           <LampSwitch />
         </View>
       )}
-      <OfflineLine />
+      <Strips />
       <View role="main" style={styles.main}>
         {titled ? (
           <Words role="heading" aria-level={1} style={styles.unseen}>
@@ -154,7 +144,6 @@ const styles = StyleSheet.create({
   },
   overlined: { borderTopWidth: 4 },
   underlined: { borderBottomWidth: 4 },
-  offline: { paddingHorizontal: 16, paddingVertical: 8 },
   grow: { flex: 1 },
   unseen: { position: 'absolute', width: 1, height: 1, overflow: 'hidden', opacity: 0 },
 });

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { playBell } from '../data/bell';
 import { type Choice, choose, useChoice } from '../data/choices';
-import { useHouse, useSignOut } from '../data/house';
+import { useFindingRead, useHouse, useSignOut, useWarningSeen, useZone } from '../data/house';
 import { outbox, useOutbox } from '../data/outbox';
 import { DoorPlate } from '../parts/door-plate';
 import { Face } from '../parts/face';
@@ -13,10 +13,12 @@ import { Problem, problemOf, Room, Row, Section } from '../parts/form';
 import { Button } from '../parts/press';
 import { Failed, RowsComing } from '../parts/states';
 import { Tick } from '../parts/tick';
+import { useNow } from '../parts/use-now';
 import { Words } from '../parts/words';
 import { touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
+import { momentInWords } from '../wording/times';
 import { Checklist } from './checklist';
 import { PairSheet } from './pair-sheet';
 
@@ -160,6 +162,48 @@ const Ways = ({ house }: { house: HouseData }) => {
   );
 };
 
+const Findings = ({ house }: { house: HouseData }) => {
+  const zone = useZone();
+  const now = useNow();
+  const read = useFindingRead();
+  if (house.findings.length === 0) return null;
+  return (
+    <Section title={words.findings.title}>
+      {house.findings.map(({ kind, at, detail }) => (
+        <View key={kind} role="alert" style={styles.ask}>
+          <Words tone="brick">{words.findings[kind](momentInWords(at, now, zone))}</Words>
+          <Words kind="second" tone="slate">
+            {detail}
+          </Words>
+          <Row>
+            <Button label={words.findings.seen} onPress={() => read.mutate(kind)} />
+          </Row>
+        </View>
+      ))}
+      <Problem text={problemOf(read.error)} />
+    </Section>
+  );
+};
+
+const Warning = ({ house }: { house: HouseData }) => {
+  const zone = useZone();
+  const now = useNow();
+  const seen = useWarningSeen();
+  const { warning } = house;
+  if (!warning) return null;
+  const said = words.warning;
+  return (
+    <Section title={said.title}>
+      <Words>{said.more(warning.failures, momentInWords(warning.lastAt, now, zone))}</Words>
+      <Row>
+        <Button label={said.seen} onPress={() => seen.mutate(undefined)} />
+        <Button look="bare" label={said.change} onPress={() => router.navigate('/house/me')} />
+      </Row>
+      <Problem text={problemOf(seen.error)} />
+    </Section>
+  );
+};
+
 /** The house itself: what is still to do, its doors and rooms, this device, and the account. */
 export const House = () => {
   const { data: house, isError, refetch } = useHouse();
@@ -167,6 +211,8 @@ export const House = () => {
   if (!house?.me) return <RowsComing />;
   return (
     <Room title={said.title}>
+      <Findings house={house} />
+      <Warning house={house} />
       <Checklist house={house} />
       <Ways house={house} />
       <Section title={said.device}>

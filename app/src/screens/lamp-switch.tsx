@@ -5,8 +5,8 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { useZone } from '../data/house';
 import { useSetLamp } from '../data/lamp';
 import { useLive } from '../data/live-store';
-import { Field } from '../parts/field';
 import { LampGlyph } from '../parts/lamp-glyph';
+import { MomentField } from '../parts/moment-field';
 import { Button } from '../parts/press';
 import { Sheet } from '../parts/sheet';
 import { useKeys } from '../parts/use-keys';
@@ -83,18 +83,15 @@ const LampSheet = (props: {
       </View>
       <View style={styles.time}>
         <View style={styles.grow}>
-          <Field
+          <MomentField
+            kind="time"
             label={words.lamp.at}
             value={typed}
-            placeholder="14:30"
-            inputMode="numeric"
-            maxLength={5}
             problem={problem}
-            onChangeText={(text) => {
-              setTyped(text);
+            onChange={(time) => {
+              setTyped(time);
               setProblem('');
             }}
-            onSubmitEditing={setTime}
           />
         </View>
         <Button label={words.lamp.atSet} onPress={setTime} />

@@ -77,12 +77,12 @@ describe('a row of the line', () => {
       files: [],
     };
     await draw(rowOf(said, { ...filed(2), kind: 'here' }, answer), 4 * minute);
-    expect(screen.getByLabelText(/^Visitor, .*on the page now, You: It is$/)).toBeTruthy();
+    expect(screen.getByLabelText(/^Somebody, .*on the page now, You: It is$/)).toBeTruthy();
   });
 
   it('opens when it is pressed, and shows what can be done when it is pressed long', async () => {
     const done = await draw(rowOf(said), 2 * minute);
-    const row = screen.getByLabelText(/^Visitor/);
+    const row = screen.getByLabelText(/^Somebody/);
     await fireEvent.press(row);
     expect(done).toEqual(['open']);
     expect(screen.queryByText('Wrap up')).toBeNull();
@@ -96,7 +96,7 @@ describe('a row of the line', () => {
       rowOf(said, { ...filed(2), kind: 'wrapped-up', memberId: 'm' }),
       3 * minute,
     );
-    await fireEvent(screen.getByLabelText(/^Visitor/), 'longPress');
+    await fireEvent(screen.getByLabelText(/^Somebody/), 'longPress');
     await fireEvent.press(screen.getByText('Take back'));
     expect(done).toEqual(['takeBack']);
   });

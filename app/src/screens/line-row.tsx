@@ -2,9 +2,11 @@ import type { Row } from '@porch/contract/entries';
 import { patienceOf } from '@porch/core/patience';
 import { memo, useRef, useState } from 'react';
 import { Animated, PanResponder, Pressable, StyleSheet, View } from 'react-native';
+import { useCalling } from '../data/calling';
 import { useZone } from '../data/house';
 import { useLive } from '../data/live-store';
 import { DoorPlate } from '../parts/door-plate';
+import { OwnMark } from '../parts/own-mark';
 import { Button } from '../parts/press';
 import { Wick } from '../parts/wick';
 import { Words } from '../parts/words';
@@ -79,7 +81,7 @@ export const LineRow = memo(({ row, now, isChosen, ...deeds }: Props) => {
   const { isDrawn, setDrawn, x, handlers } = useDrawing();
   const { state } = row;
   const time = timeOf(row, now, zone);
-  const name = state.name || words.line.nameless;
+  const name = useCalling().nameOf(row);
   const unread = state.unread.length;
   const isTyping = Date.now() - (typing[row.id] ?? 0) < TYPING_SHOWN_MS;
   const before = state.lastBy === 'team' ? words.line.you : '';
@@ -129,6 +131,7 @@ export const LineRow = memo(({ row, now, isChosen, ...deeds }: Props) => {
           </View>
           <View style={styles.middle}>
             <View style={styles.top}>
+              {state.name ? null : <OwnMark id={row.id} />}
               <Words kind="name" numberOfLines={1} style={styles.name}>
                 {name}
               </Words>

@@ -1,8 +1,10 @@
-import { daysToMonday, momentTyped, timeOnDay } from '@porch/core/hours';
+import { dayOf, daysToMonday, momentTyped, timeOnDay } from '@porch/core/hours';
+import { momentSaid } from '@porch/core/moments';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { useZone } from '../data/house';
 import { Field } from '../parts/field';
+import { MomentField } from '../parts/moment-field';
 import { Button } from '../parts/press';
 import { Sheet } from '../parts/sheet';
 import { useNow } from '../parts/use-now';
@@ -16,20 +18,29 @@ const LONGEST_MS = 365 * 24 * HOUR_MS;
 export const PutBySheet = (props: { put: (until: number) => void; close: () => void }) => {
   const zone = useZone();
   const now = useNow();
-  const [day, setDay] = useState('');
-  const [time, setTime] = useState('09:00');
-  const [problem, setProblem] = useState('');
   const evening = timeOnDay(now, zone, 0, 18);
+  const tomorrow = timeOnDay(now, zone, 1, 9);
+  const [day, setDay] = useState(() => dayOf(timeOnDay(Date.now(), zone, 1, 9), zone));
+  const [time, setTime] = useState('09:00');
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState('');
   const choices = [
     { label: words.putBy.hour, until: now + HOUR_MS },
     ...(evening > now ? [{ label: words.putBy.evening, until: evening }] : []),
-    { label: words.putBy.tomorrow, until: timeOnDay(now, zone, 1, 9) },
+    { label: words.putBy.tomorrow, until: tomorrow },
     { label: words.putBy.monday, until: timeOnDay(now, zone, daysToMonday(now, zone), 9) },
   ];
   const putOwn = (): void => {
-    const until = momentTyped(day, time, zone);
+    const until = typed.trim()
+      ? momentSaid(typed, now, zone, words.dayWords)
+      : momentTyped(day, time, zone);
     if (until === null || until <= now || until - now > LONGEST_MS) setProblem(words.putBy.wrong);
     else props.put(until);
+  };
+  const picking = (set: (value: string) => void) => (value: string) => {
+    set(value);
+    setTyped('');
+    setProblem('');
   };
   return (
     <Sheet title={words.putBy.title} close={props.close}>
@@ -37,12 +48,28 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
         <Button key={label} label={label} onPress={() => props.put(until)} />
       ))}
       <Words kind="name">{words.putBy.own}</Words>
-      <Field label={words.putBy.ownDay} value={day} onChangeText={setDay} maxLength={10} />
+      <View style={styles.moment}>
+        <MomentField
+          kind="date"
+          label={words.putBy.ownDay}
+          value={day}
+          min={dayOf(now, zone)}
+          max={dayOf(now + LONGEST_MS, zone)}
+          onChange={picking(setDay)}
+        />
+        <MomentField
+          kind="time"
+          label={words.putBy.ownTime}
+          value={time}
+          onChange={picking(setTime)}
+        />
+      </View>
       <Field
-        label={words.putBy.ownTime}
-        value={time}
-        onChangeText={setTime}
-        maxLength={5}
+        label={words.putBy.said}
+        more={words.putBy.saidMore}
+        value={typed}
+        onChangeText={picking(setTyped)}
+        maxLength={40}
         problem={problem}
         onSubmitEditing={putOwn}
       />
@@ -52,3 +79,5 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
     </Sheet>
   );
 };
+
+const styles = StyleSheet.create({ moment: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 } });

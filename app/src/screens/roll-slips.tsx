@@ -3,11 +3,13 @@ import type { Refusal } from '@porch/contract/errors';
 import type { Entry, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
+import type { ShownPage } from '@porch/core/pages';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { fileAddress } from '../data/api';
 import type { DeedParcel } from '../data/outbox';
+import { OwnMark } from '../parts/own-mark';
 import { Photo } from '../parts/photo';
 import { Button } from '../parts/press';
 import { Words } from '../parts/words';
@@ -23,6 +25,9 @@ export interface RollFacts {
   row: Row;
   now: number;
   zone: string;
+  /** What the visitor is called. */
+  name: string;
+  pageOf: (page: { url: string; title: string }) => ShownPage;
   memberName: (id: string) => string;
   openPicture: (file: FileMention) => void;
 }
@@ -131,7 +136,8 @@ const VisitorSlip = ({
     <View style={[styles.slip, { backgroundColor: theme.linen }]}>
       <Chamfer />
       <View style={styles.top}>
-        <Words kind="label">{row.state.name || words.line.nameless}</Words>
+        {row.state.name ? null : <OwnMark id={row.id} size={16} />}
+        <Words kind="label">{facts.name}</Words>
         <Words kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
           {momentInWords(entry.at, now, zone)} · {words.conversation.door}
           {entry.note ? ` · ${words.conversation.leftAsNote}` : ''}
@@ -163,12 +169,13 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
 
 const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts: RollFacts }) => {
   const theme = useTheme();
-  const { title, url } = entry.page;
+  const { title, host } = facts.pageOf(entry.page);
   return (
     <View style={styles.mark}>
       <Footprints size={16} color={theme.slate} aria-hidden />
       <Words kind="small" tone="slate" numberOfLines={1} style={styles.shrink}>
-        {words.conversation.wentTo(title || url)} · {momentInWords(entry.at, facts.now, facts.zone)}
+        {words.conversation.wentTo(title || words.who.elsewhere(host))} ·{' '}
+        {momentInWords(entry.at, facts.now, facts.zone)}
       </Words>
     </View>
   );
@@ -221,16 +228,57 @@ export const RollEntry = ({ entry, facts }: { entry: Entry; facts: RollFacts }) 
   );
 };
 
-/** An answer that is still on this device. */
-export const UnsentSlip = (props: {
+interface UnsentProps {
   parcel: DeedParcel;
   refusal?: Refusal;
+  facts: RollFacts;
   retry: () => void;
   drop: () => void;
-}) => {
+  putByAgain: () => void;
+}
+
+/** What was not done, why, and what can be done about it. */
+const Refused = ({ parcel, refusal, retry, drop, putByAgain }: UnsentProps) => {
+  const said = words.conversation;
+  const isSay = parcel.load.do === 'say';
+  return (
+    <View role="alert">
+      <Words kind="second" tone="brick">
+        {words.refusal(refusal ?? { code: 'our-fault' })}
+      </Words>
+      <View style={styles.row}>
+        {parcel.load.do === 'put-by' ? (
+          <Button label={words.notDone.putByAgain} onPress={putByAgain} />
+        ) : (
+          <Button label={said.retry} onPress={retry} />
+        )}
+        <Button look="bare" label={isSay ? said.drop : words.notDone.leave} onPress={drop} />
+      </View>
+    </View>
+  );
+};
+
+/** A deed other than an answer that the house refused: it did not happen. */
+const UndoneSlip = (props: UnsentProps) => {
   const theme = useTheme();
-  const { parcel, refusal } = props;
-  if (parcel.load.do !== 'say') return null;
+  const { now, zone } = props.facts;
+  const { load } = props.parcel;
+  const named = words.notDone.deeds;
+  const what =
+    load.do === 'put-by' ? named['put-by'](momentInWords(load.until, now, zone)) : named[load.do];
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: theme.brick }]}>
+      <Words kind="label">{what}</Words>
+      <Refused {...props} />
+    </View>
+  );
+};
+
+/** An answer that is still on this device, or a deed that was refused. */
+export const UnsentSlip = (props: UnsentProps) => {
+  const theme = useTheme();
+  const { parcel } = props;
+  if (parcel.load.do !== 'say') return <UndoneSlip {...props} />;
   const isFailed = parcel.state === 'failed';
   return (
     <View style={[styles.slip, styles.ours, { borderColor: isFailed ? theme.brick : theme.edge }]}>
@@ -248,17 +296,7 @@ export const UnsentSlip = (props: {
           {file.name}
         </Words>
       ))}
-      {isFailed ? (
-        <View role="alert">
-          <Words kind="second" tone="brick">
-            {words.refusal(refusal ?? { code: 'our-fault' })}
-          </Words>
-          <View style={styles.row}>
-            <Button label={words.conversation.retry} onPress={props.retry} />
-            <Button look="bare" label={words.conversation.drop} onPress={props.drop} />
-          </View>
-        </View>
-      ) : null}
+      {isFailed ? <Refused {...props} /> : null}
     </View>
   );
 };

@@ -3,6 +3,7 @@ import { searchableText } from '@porch/core/conversation';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { useCalling } from '../data/calling';
 import { useZone } from '../data/house';
 import { useSearch } from '../data/search';
 import { DoorPlate } from '../parts/door-plate';
@@ -20,7 +21,7 @@ type Found = SearchPage['found'][number];
 const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: string }) => {
   const theme = useTheme();
   const { row, entry } = found;
-  const name = row.state.name || words.line.nameless;
+  const name = useCalling().nameOf(row);
   const said = searchableText(entry).replace(/\s+/g, ' ');
   return (
     <View role="listitem">

@@ -1,23 +1,30 @@
 import type { Row } from '@porch/contract/entries';
+import { mailAddress } from '@porch/core/links';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { useCalling } from '../data/calling';
 import { useDoorName, useZone } from '../data/house';
 import { Words } from '../parts/words';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
 
-const Fact = ({ label, said, href }: { label: string; said: string; href?: string }) => (
+const Fact = (props: { label: string; said: string; more?: string; href?: string }) => (
   <View style={styles.fact}>
     <Words kind="small" tone="slate">
-      {label}
+      {props.label}
     </Words>
-    {href ? (
-      <Words role="link" style={styles.link} {...{ href }}>
-        {said}
+    {props.href ? (
+      <Words role="link" style={styles.link} {...{ href: props.href }}>
+        {props.said}
       </Words>
     ) : (
-      <Words>{said}</Words>
+      <Words>{props.said}</Words>
     )}
+    {props.more ? (
+      <Words kind="small" tone="slate">
+        {props.more}
+      </Words>
+    ) : null}
   </View>
 );
 
@@ -26,11 +33,15 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
   const theme = useTheme();
   const zone = useZone();
   const doorName = useDoorName(row.doorId);
+  const { pageOf } = useCalling();
   const { state } = row;
   const said = words.who;
   const left =
     state.movedAt === null ? said.never : said.gone(momentInWords(state.movedAt, now, zone));
-  const page = state.page;
+  const page = state.page && pageOf(row, state.page);
+  const missing = (['name', 'email', 'phone'] as const)
+    .filter((field) => !state[field])
+    .map((field) => said[field].toLowerCase());
   return (
     <ScrollView
       role={isColumn ? 'complementary' : undefined}
@@ -43,28 +54,40 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
           {said.title}
         </Words>
       ) : null}
-      <Fact label={said.name} said={state.name || words.line.nameless} />
-      <Fact
-        label={said.email}
-        said={state.email || said.nothing}
-        href={state.email ? `mailto:${state.email}` : undefined}
-      />
-      <Fact
-        label={said.phone}
-        said={state.phone || said.nothing}
-        href={state.phone ? `tel:${state.phone.replace(/[^\d+]/g, '')}` : undefined}
-      />
+      {state.name ? <Fact label={said.name} said={state.name} /> : null}
+      {state.email ? (
+        <Fact label={said.email} said={state.email} href={mailAddress(state.email)} />
+      ) : null}
+      {state.phone ? (
+        <Fact
+          label={said.phone}
+          said={state.phone}
+          href={`tel:${state.phone.replace(/[^\d+]/g, '')}`}
+        />
+      ) : null}
       {state.own.map(({ id, label, value }) => (
         <Fact key={id} label={label} said={value} />
       ))}
       <Fact label={said.presence} said={state.isHere ? said.here : left} />
-      {page ? <Fact label={said.page} said={page.title || page.url} href={page.url} /> : null}
+      {page ? (
+        <Fact
+          label={said.page}
+          said={page.href ? page.title || page.host : said.elsewhere(page.host)}
+          more={page.href ? page.host : undefined}
+          href={page.href ?? undefined}
+        />
+      ) : null}
       <Fact label={said.first} said={momentInWords(state.firstAt, now, zone)} />
       <Fact label={said.last} said={momentInWords(state.lastAt, now, zone)} />
       <Fact
         label={said.door}
         said={[words.conversation.website, doorName].filter(Boolean).join(' · ')}
       />
+      {missing.length > 0 ? (
+        <Words kind="second" tone="slate">
+          {said.notGiven(missing.join(', '))}
+        </Words>
+      ) : null}
     </ScrollView>
   );
 };

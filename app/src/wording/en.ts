@@ -37,7 +37,11 @@ export const en = {
     unread: (count: number) => `${count} unread`,
     here: 'on the page now',
     cameBack: 'came back',
-    nameless: 'Visitor',
+    called: {
+      page: (page: string) => `Somebody on ${page}`,
+      city: (city: string) => `Somebody from ${city}’s time`,
+      nothing: 'Somebody',
+    },
     you: 'You: ',
     typing: 'is typing',
     file: 'a file',
@@ -64,7 +68,7 @@ export const en = {
     minutes: (count: number) => (count < 60 ? `${count} min` : `${count / 60} h`),
     at: 'Back at',
     atSet: 'Set',
-    atWrong: 'Write a time as 14:30.',
+    atWrong: 'Choose a time first.',
     setDark: 'Go dark',
     setDarkMore: 'Visitors leave a note. It stays dark until you light it.',
   },
@@ -126,7 +130,8 @@ export const en = {
     first: 'First wrote',
     last: 'Last said',
     door: 'Door',
-    nothing: 'Not given',
+    notGiven: (what: string) => `Not given: ${what}`,
+    elsewhere: (host: string) => `a page of ${host}, which is not on the door’s list`,
     presence: 'Now',
     here: 'On the page',
     gone: (time: string) => `Left · ${time}`,
@@ -140,10 +145,38 @@ export const en = {
     tomorrow: 'Tomorrow, 09:00',
     monday: 'Monday, 09:00',
     own: 'Another day and time',
-    ownDay: 'Day (2026-12-31)',
-    ownTime: 'Time (09:00)',
+    ownDay: 'Day',
+    ownTime: 'Time',
+    said: 'Or write it',
+    saidMore: 'As in “tomorrow 9”, “Friday 10:30” or “24 Dec 14:00”.',
     set: 'Put by',
-    wrong: 'Write a day as 2026-12-31 and a time as 09:00, not in the past.',
+    wrong: 'This is no day and time to come within a year. Choose another one.',
+  },
+  /** Words by which people name days; also understood in short, from three letters on. */
+  dayWords: {
+    today: 'today',
+    tomorrow: 'tomorrow',
+    weekdays: ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'],
+    months: [
+      'january',
+      'february',
+      'march',
+      'april',
+      'may',
+      'june',
+      'july',
+      'august',
+      'september',
+      'october',
+      'november',
+      'december',
+    ],
+    ahead: 'in',
+    hours: ['hour', 'hours'],
+    days: ['day', 'days'],
+    weeks: ['week', 'weeks'],
+    morning: 'am',
+    afternoon: 'pm',
   },
   undo: {
     action: 'Undo',
@@ -192,6 +225,8 @@ export const en = {
   setUp: {
     title: 'Set up your house',
     more: 'Two minutes: your business, and the account with which you answer.',
+    code: 'Code of the house',
+    codeMore: 'It was printed where the server was started, as in K7QM-2XWP.',
     business: 'Name of the business',
     name: 'Your name',
     nameMore: 'Visitors see it beside your answers.',
@@ -219,6 +254,36 @@ export const en = {
       ['Esc', 'close, or back'],
       ['?', 'this sheet'],
     ] as const,
+  },
+  cannotWrite:
+    'The house cannot write at the moment: its disk is full, or may only be read. What you do is kept on this device and goes out by itself.',
+  notDone: {
+    strip: (count: number) =>
+      count === 1 ? 'One thing was not done.' : `${count} things were not done.`,
+    look: 'Look',
+    deeds: {
+      say: 'Not sent',
+      'wrap-up': 'Not wrapped up',
+      'put-by': (time: string) => `Not put by until ${time}`,
+      'take-back': 'Not taken back',
+      read: 'Not marked as read',
+    },
+    putByAgain: 'Choose another time',
+    leave: 'Leave it',
+  },
+  warning: {
+    strip: 'Somebody tried to sign in as you.',
+    title: 'Wrong tries at your account',
+    more: (count: number, time: string) =>
+      `${count} times a wrong password was given for your account, last ${time}, on devices that never signed in. None came in, and you are not kept out. If the password is short or used elsewhere, change it.`,
+    change: 'Change the password',
+    seen: 'I have seen it',
+  },
+  findings: {
+    title: 'Something is wrong with the data',
+    'log-damaged': (time: string) =>
+      `When the house was started (${time}) the end of its log could not be read. What was written last before that may be missing. Compare with what you remember; a backup can be restored as docs/deploying.md says.`,
+    seen: 'I have read it',
   },
   offline: 'No connection. What you see is from before; what you send waits here.',
   loading: 'Loading',
@@ -281,16 +346,24 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'role-not-enough': 'Only the owner can do this. Nothing was changed.',
   'not-found': 'This is not there any more.',
   'already-set-up': 'This house is set up already. Sign in instead.',
-  'id-taken': 'This was sent from elsewhere already. Add it again.',
+  'id-taken':
+    'Something else was sent under the same mark already. Nothing was overwritten; send it again.',
   'too-large': ({ limit }) =>
     `This is larger than ${limit ? megabytes(limit) : '10 MB'}. It was not sent.`,
   'file-empty': 'This file is empty. It was not sent.',
   'picture-too-large':
     'This picture has more than 10000 pixels on a side, or 50 million altogether. It was not sent; choose a smaller one.',
+  'picture-takes-too-long':
+    'This picture takes too long to open. It was not sent; save it as a JPEG and add it again.',
+  'code-wrong':
+    'This is not the code that the server printed. Nothing was changed; look where it was started.',
+  'too-slow': 'This took too long to arrive. Nothing was changed; try again with better signal.',
+  'cannot-write':
+    'The house cannot write anything at the moment. Nothing was lost; what you did is kept on this device and goes out by itself.',
   'picture-unreadable': 'This is called a picture but cannot be read as one. It was not sent.',
   'file-unknown': 'A file got lost on the way. Add it again.',
   'sign-in-locked': ({ waitMs }) =>
-    `Too many wrong tries. For safety this account is locked for ${waitInWords(waitMs ?? 0)}.`,
+    `Too many wrong tries from here. Try again in ${waitInWords(waitMs ?? 0)}, or on a device on which you have signed in before.`,
   'too-many': ({ waitMs }) => `That was a lot at once. Try again in ${waitInWords(waitMs ?? 0)}.`,
   'our-fault': 'Something went wrong on our side. Nothing was lost; try again.',
 };

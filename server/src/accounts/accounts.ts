@@ -5,20 +5,14 @@ import { plainDress } from '@porch/core/dress';
 import { cleanLine, looksLikeEmail, NAME_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
-import { hashSecret, newId, newSecret } from '../security/tokens';
+import { hashSecret, newId } from '../security/tokens';
 import type { MemberRecord, Store } from '../store';
+import type { Attempts } from './attempts';
+import type { Endings } from './endings';
+import type { FirstCode } from './first-code';
 import type { Passwords } from './passwords';
-import { afterFailure, FORGET_AFTER_MS, isLocked } from './tries';
-
-/** A device stays signed in this long after it was last used. */
-export const SESSION_MS = 30 * 24 * 3_600_000;
-
-const TOUCH_EVERY_MS = 3_600_000;
-
-export interface SignedIn {
-  secret: string;
-  member: Member;
-}
+import type { Sessions, SignedIn } from './sessions';
+import { FORGET_AFTER_MS } from './tries';
 
 export const requiredLine = (text: string, field: string): string => {
   const line = cleanLine(text);
@@ -56,22 +50,30 @@ const newBusiness = (typed: SetUp): Business => {
   };
 };
 
-const toMember = ({ id, name, role, publicName, pictureId }: Member): Member => ({
-  id,
-  name,
-  role,
-  publicName,
-  pictureId,
-});
+/** From where somebody tries to come in. */
+export interface From {
+  address: string;
+  /** The secret of a device that has signed in before, as its cookie says. */
+  deviceSecret: string | null;
+}
 
-export const createAccounts = (services: { store: Store; clock: Clock; passwords: Passwords }) => {
-  const { store, clock, passwords } = services;
+/** Who is asking, and the session in which they do. */
+export interface Asking {
+  me: Member;
+  sessionHash: string;
+  address: string;
+}
 
-  const open = (member: Member, device: DeviceKind = 'computer'): SignedIn => {
-    const secret = newSecret();
-    store.sessions.add(hashSecret(secret), member.id, device, clock.now());
-    return { secret, member: toMember(member) };
-  };
+export const createAccounts = (services: {
+  store: Store;
+  clock: Clock;
+  passwords: Passwords;
+  sessions: Sessions;
+  attempts: Attempts;
+  endings: Endings;
+  firstCode: FirstCode;
+}) => {
+  const { store, clock, passwords, sessions, attempts, endings, firstCode } = services;
 
   const hashOf = async (password: string, field = 'password'): Promise<string> => {
     if (password.length < PASSWORD_SHORTEST) {
@@ -93,37 +95,31 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
   const add = (member: MemberRecord, device: DeviceKind = 'computer'): SignedIn => {
     if (store.members.byEmail(member.email)) throw new Refused('email-taken', { field: 'email' });
     store.members.add(member, clock.now());
-    return open(member, device);
+    return sessions.open(member, device);
   };
 
-  const refuseIfTooSoon = (subjects: string[]): void => {
-    const now = clock.now();
-    for (const subject of subjects) {
-      const tries = store.tries.find(subject);
-      if (!tries || tries.notBefore <= now) continue;
-      const code = isLocked(tries, now) ? 'sign-in-locked' : 'too-many';
-      throw new Refused(code, { waitMs: tries.notBefore - now });
+  /** Refuses unless a password is the one of whoever is asking; wrong tries are counted. */
+  const prove = async ({ me, address }: Asking, password: string, field: string): Promise<void> => {
+    const attempt = attempts.ofMember(me.id, address);
+    const member = store.members.byId(me.id);
+    if (!(await passwords.isRight(member?.passwordHash ?? null, password))) {
+      throw new Refused('password-wrong', { field });
     }
-  };
-
-  const noteFailure = (subjects: string[]): void => {
-    store.atOnce(() => {
-      for (const subject of subjects) {
-        store.tries.write(subject, afterFailure(store.tries.find(subject), clock.now()));
-      }
-    });
+    attempt.wasRight();
   };
 
   return {
-    open,
     hashOf,
     prepare,
     add,
-    /** Makes the business, its first website door and the owner's account. Once. */
+    prove,
+    /** Makes the business, its first website door and the owner's account. Once, and by the code that the server printed. */
     setUp: async (typed: SetUp): Promise<SignedIn> => {
+      if (store.business.read()) throw new Refused('already-set-up');
+      firstCode.check(typed.code);
       const business = newBusiness(typed);
       const owner = await prepare(typed);
-      return store.atOnce(() => {
+      const signedIn = store.atOnce(() => {
         if (store.business.read()) throw new Refused('already-set-up');
         const now = clock.now();
         store.business.write(business, now);
@@ -132,32 +128,28 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
         store.dresses.publish(door.id, plainDress(), now);
         return add({ ...owner, role: 'owner' }, typed.device);
       });
+      firstCode.end();
+      return signedIn;
     },
 
-    /** Signs in by email and password; wrong tries slow down the account and the address they came from. */
-    signIn: async ({ email, password, device }: SignIn, address: string): Promise<SignedIn> => {
+    /** Signs in by email and password. */
+    signIn: async ({ email, password, device }: SignIn, from: From): Promise<SignedIn> => {
       const typed = cleanLine(email).toLowerCase();
-      const subjects = [`account ${typed}`, `address ${address}`];
-      refuseIfTooSoon(subjects);
-      // Counted before the slow check, so that tries sent all at once do not slip through together.
-      noteFailure(subjects);
       const member = store.members.byEmail(typed);
+      const deviceHash = from.deviceSecret && hashSecret(from.deviceSecret);
+      const isKnown = Boolean(
+        member && deviceHash && store.knownDevices.isOf(deviceHash, member.id),
+      );
+      const attempt = await attempts.signIn(typed, from.address, isKnown ? deviceHash : null);
       const isRight = await passwords.isRight(member?.passwordHash ?? null, password);
-      if (!member || !isRight) throw new Refused('sign-in-wrong');
+      if (!member || !isRight) {
+        if (member && !isKnown) store.warnings.add(member.id, clock.now());
+        throw new Refused('sign-in-wrong');
+      }
       return store.atOnce(() => {
-        for (const subject of subjects) store.tries.forget(subject);
-        return open(member, device);
+        attempt.wasRight();
+        return sessions.open(member, device);
       });
-    },
-
-    /** Who a cookie's secret belongs to; null when it is unknown, ended or too old. */
-    memberOf: (secret: string): Member | null => {
-      const now = clock.now();
-      const tokenHash = hashSecret(secret);
-      const session = store.sessions.find(tokenHash);
-      if (!session || now - session.lastSeenAt > SESSION_MS) return null;
-      if (now - session.lastSeenAt > TOUCH_EVERY_MS) store.sessions.touch(tokenHash, now);
-      return toMember(session);
     },
 
     changeMe: (me: Member, typed: { name: string; publicName: string }): Member => {
@@ -170,39 +162,29 @@ export const createAccounts = (services: { store: Store; clock: Clock; passwords
       return changed;
     },
 
-    /** Changes a password by the old one; every other device of theirs is signed out. */
-    changePassword: async (
-      me: Member,
-      typed: { old: string; new: string },
-      secret: string,
-      address: string,
-    ): Promise<void> => {
-      const subjects = [`password ${me.id}`, `address ${address}`];
-      refuseIfTooSoon(subjects);
-      noteFailure(subjects);
-      const member = store.members.byId(me.id);
-      if (!(await passwords.isRight(member?.passwordHash ?? null, typed.old))) {
-        throw new Refused('password-wrong', { field: 'old' });
-      }
-      store.atOnce(() => {
-        for (const subject of subjects) store.tries.forget(subject);
-      });
+    /** Changes a password by the old one; everything else that lets them in ends. */
+    changePassword: async (asking: Asking, typed: { old: string; new: string }): Promise<void> => {
+      const { me, sessionHash } = asking;
+      await prove(asking, typed.old, 'old');
       const passwordHash = await hashOf(typed.new, 'new');
+      const ending = { memberId: me.id, keptHash: sessionHash };
       store.atOnce(() => {
         store.members.setPassword(me.id, passwordHash);
-        store.sessions.endOthersOf(me.id, hashSecret(secret));
+        endings.write(ending);
       });
+      endings.tell(ending);
     },
 
-    isOnPhone: (memberId: string): boolean => store.sessions.isOnPhone(memberId),
-
-    signOut: (secret: string): void => store.sessions.end(hashSecret(secret)),
-    signOutEverywhere: (memberId: string): void => store.sessions.endAllOf(memberId),
+    signOut: ({ me, sessionHash }: Asking, isEverywhere: boolean): void => {
+      const ending = isEverywhere ? { memberId: me.id, keptHash: null } : { sessionHash };
+      store.atOnce(() => endings.write(ending));
+      endings.tell(ending);
+    },
 
     /** Drops what has grown old. */
     tidy: (): void => {
-      store.sessions.endOlderThan(clock.now() - SESSION_MS);
-      store.tries.forgetOlderThan(clock.now() - FORGET_AFTER_MS);
+      sessions.tidy();
+      store.tries.forgetOlderThan(clock.steady() - FORGET_AFTER_MS);
     },
   };
 };

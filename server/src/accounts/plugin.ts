@@ -1,11 +1,14 @@
 import { type Member, MemberSchema, SetUpSchema, SignInSchema } from '@porch/contract/team';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { Refused } from '../refused';
+import { hashSecret, newSecret } from '../security/tokens';
 import type { Room } from '../services';
-import { SESSION_MS, type SignedIn } from './accounts';
+import { askingOf, COOKIE, memberOf } from './asking';
+import { SESSION_MS, type SignedIn } from './sessions';
 
-export const COOKIE = 'porch';
+/** Knows a device again where somebody signs in; it lets nobody in. */
+const DEVICE_COOKIE = 'porch-device';
+const DEVICE_KNOWN_SECONDS = 400 * 24 * 3_600;
 
 const cookieOf = (request: FastifyRequest) => ({
   path: '/',
@@ -14,34 +17,24 @@ const cookieOf = (request: FastifyRequest) => ({
   secure: request.protocol === 'https',
 });
 
-/** The member whose device is asking. Refuses with `sign-in-needed` when there is none. */
-export const memberAsking = (
-  { accounts }: Pick<Room['services'], 'accounts'>,
-  request: FastifyRequest,
-): Member => {
-  const secret = request.cookies[COOKIE];
-  const member = secret ? accounts.memberOf(secret) : null;
-  if (!member) throw new Refused('sign-in-needed');
-  return member;
-};
+const deviceSecretOf = (request: FastifyRequest): string | null =>
+  request.cookies[DEVICE_COOKIE] || null;
 
-/** The same, where only an owner may: refuses a helper with `role-not-enough`. */
-export const ownerAsking = (
-  services: Pick<Room['services'], 'accounts'>,
-  request: FastifyRequest,
-): Member => {
-  const member = memberAsking(services, request);
-  if (member.role !== 'owner') throw new Refused('role-not-enough');
-  return member;
-};
-
-/** Signs the device that is asking in. */
+/** Signs the device that is asking in, and knows it again the next time. */
 export const giveSession = (
+  { store, clock }: Pick<Room['services'], 'store' | 'clock'>,
   request: FastifyRequest,
   reply: FastifyReply,
   { secret, member }: SignedIn,
 ): Member => {
+  const deviceSecret = deviceSecretOf(request) ?? newSecret();
+  store.knownDevices.note(hashSecret(deviceSecret), member.id, clock.now());
   reply.setCookie(COOKIE, secret, { ...cookieOf(request), maxAge: SESSION_MS / 1000 });
+  reply.setCookie(DEVICE_COOKIE, deviceSecret, {
+    ...cookieOf(request),
+    path: '/api/',
+    maxAge: DEVICE_KNOWN_SECONDS,
+  });
   return member;
 };
 
@@ -50,35 +43,49 @@ export const clearSession = (request: FastifyRequest, reply: FastifyReply): Fast
 
 /** Signing in and out. */
 export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
-  const { accounts, hub } = services;
+  const { accounts, store } = services;
 
   app.post(
     '/api/set-up',
-    { schema: { body: SetUpSchema, response: { 200: MemberSchema } } },
-    async (request, reply) => giveSession(request, reply, await accounts.setUp(request.body)),
+    {
+      config: { who: 'anybody' },
+      schema: { body: SetUpSchema, response: { 200: MemberSchema } },
+    },
+    async (request, reply) =>
+      giveSession(services, request, reply, await accounts.setUp(request.body)),
   );
 
   app.post(
     '/api/sign-in',
-    { schema: { body: SignInSchema, response: { 200: MemberSchema } } },
-    async (request, reply) =>
-      giveSession(request, reply, await accounts.signIn(request.body, request.ip)),
+    {
+      config: { who: 'anybody' },
+      schema: { body: SignInSchema, response: { 200: MemberSchema } },
+    },
+    async (request, reply) => {
+      const from = { address: request.ip, deviceSecret: deviceSecretOf(request) };
+      return giveSession(services, request, reply, await accounts.signIn(request.body, from));
+    },
   );
 
   app.post(
     '/api/sign-out',
-    { schema: { body: z.object({ everywhere: z.boolean() }), response: { 204: z.null() } } },
+    {
+      config: { who: 'team' },
+      schema: { body: z.object({ everywhere: z.boolean() }), response: { 204: z.null() } },
+    },
     async (request, reply) => {
-      const member = memberAsking(services, request);
-      const secret = request.cookies[COOKIE] ?? '';
-      if (request.body.everywhere) {
-        accounts.signOutEverywhere(member.id);
-        hub.closeTeam((device) => device.memberId === member.id);
-      } else {
-        accounts.signOut(secret);
-        hub.closeTeam((device) => device.secret === secret);
-      }
+      accounts.signOut(askingOf(request), request.body.everywhere);
       return clearSession(request, reply).status(204).send(null);
+    },
+  );
+
+  app.delete(
+    '/api/me/warning',
+    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    async (request, reply) => {
+      store.warnings.drop(memberOf(request).id);
+      services.hub.tellHouse();
+      return reply.status(204).send(null);
     },
   );
 };

@@ -21,14 +21,20 @@ import { sentBytes } from '../files/sent-bytes';
 import { nameOf, serveFile } from '../files/serve';
 import type { Sender } from '../inbox/receive';
 import { Refused } from '../refused';
-import { panelPolicy, previewPolicy } from '../security/headers';
-import { isOwnOrigin } from '../security/origins';
+import { addressKey } from '../security/addresses';
+import { everywhere, panelPolicy, previewPolicy } from '../security/headers';
 import { hashSecret } from '../security/tokens';
 import type { Room } from '../services';
 import type { DoorRecord } from '../store';
 import { panelPage, previewPage } from './page';
 import { servePanel } from './socket';
 import { openTalk } from './talk';
+
+/** In which language a visitor agreed to be kept, as the panel says beside a file; null: they did not. */
+const consentIn = (request: FastifyRequest): string | null => {
+  const consent = request.headers['x-consent'];
+  return typeof consent === 'string' ? consent : null;
+};
 
 const DoorInPath = z.object({ door: IdSchema });
 const FileOfDoor = DoorInPath.extend({ id: IdSchema });
@@ -46,11 +52,13 @@ const languagesAsked = (request: FastifyRequest, language: string): string[] => 
 const CONFIGURATION_SECONDS = 30;
 const PLATE_PULSE_MS = 25_000;
 const LETTER_LARGEST_BYTES = 4 * SOCKET_FRAME_LARGEST_BYTES;
+/** Whoever does not read where the lamp's state is told is cut off; they come back and are told anew. */
+const LAMP_UNREAD_MOST_BYTES = 16 * 1024;
 
 /** The website door: what a business's website and a visitor's panel ask of it. */
-export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<void> => {
-  const { website, clock, lamp, hub, receive, files, limits, dressing, shown, sightings } =
-    services;
+export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): Promise<void> => {
+  const { website, clock, lamp, hub, receive, files, limits, dressing, shown } = services;
+  const { sightings, connections, isOwnOrigin } = services;
 
   const listedOrigin = (request: FastifyRequest, door: DoorRecord, page: string): string => {
     const origin = request.headers.origin ?? '';
@@ -65,6 +73,16 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     const state = { lamp: lamp.now(), now: clock.now() };
     return shown.configuration(door, dress, languagesAsked(request, language), state);
   };
+
+  /** The door in a path, before anything else of the request has been read. */
+  const doorInPath = (request: FastifyRequest): DoorRecord => {
+    const params = DoorInPath.safeParse(request.params);
+    if (!params.success) throw new Refused('not-found');
+    return website.door(params.data.door);
+  };
+
+  const openDoorInPath = (request: FastifyRequest): DoorRecord =>
+    website.openDoor(doorInPath(request).publicId);
 
   /** Who a visitor's token says they are. It comes in a header: addresses end up in logs. */
   const senderAsking = (request: FastifyRequest, door: DoorRecord): Sender => {
@@ -139,18 +157,24 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
 
   const followLamp = { params: DoorInPath, querystring: PageOfPlate, hide: true };
   app.get('/door/:door/lamp', { schema: followLamp }, (request, reply) => {
+    connections.refuseIfTooMany(request.ip);
     const door = website.openDoor(request.params.door);
     const origin = listedOrigin(request, door, request.query.page);
     reply.hijack();
     const { raw } = reply;
     raw.writeHead(200, {
+      ...everywhere,
       'access-control-allow-origin': origin,
       vary: 'origin',
       'content-type': 'text/event-stream',
       'cache-control': 'no-store',
       'x-accel-buffering': 'no',
     });
-    const send = (text: string) => raw.write(text);
+    const send = (text: string): void => {
+      if (raw.writableLength > LAMP_UNREAD_MOST_BYTES) raw.destroy();
+      else raw.write(text);
+    };
+    const disconnect = connections.add(request.ip);
     const tell = (state: unknown, now: number) =>
       send(`data: ${JSON.stringify({ lamp: state, now })}\n\n`);
     tell(lamp.now(), clock.now());
@@ -160,6 +184,7 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     raw.on('close', () => {
       clearInterval(pulse);
       leave();
+      disconnect();
     });
   });
 
@@ -211,19 +236,28 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     {
       websocket: true,
       schema: { params: DoorInPath },
-      preValidation: async (request) => {
+      onRequest: async (request) => {
         if (!isOwnOrigin(request)) throw new Refused('origin-not-ours');
-        website.door(request.params.door);
+        connections.refuseIfTooMany(request.ip);
+        doorInPath(request);
       },
     },
     (socket, request) => {
-      servePanel(services, website.door(request.params.door), socket, request);
+      servePanel({ services, settings }, website.door(request.params.door), socket, request);
     },
   );
 
   app.post(
     '/door/:door/letters',
-    { bodyLimit: LETTER_LARGEST_BYTES, schema: { params: DoorInPath, body: VisitorLetterSchema } },
+    {
+      bodyLimit: LETTER_LARGEST_BYTES,
+      schema: { params: DoorInPath, body: VisitorLetterSchema },
+      onRequest: async (request) => {
+        doorInPath(request);
+        const waitMs = limits.letters.take(addressKey(request.ip));
+        if (waitMs) throw new Refused('too-many', { waitMs });
+      },
+    },
     async (request): Promise<LetterToVisitor> => {
       const says: ToVisitor[] = [];
       const talk = openTalk(services, website.door(request.params.door), request.ip, (message) =>
@@ -246,14 +280,15 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
         querystring: z.object({
           before: z.coerce.number().pipe(SeqSchema).optional(),
           since: z.coerce.number().pipe(SeqSchema).optional(),
+          last: IdSchema.optional(),
         }),
       },
     },
     async (request) => {
       const door = website.door(request.params.door);
       const conversation = conversationAsking(request, door);
-      const { before, since } = request.query;
-      const missed = since === undefined ? null : website.since(conversation, since);
+      const { before, since, last } = request.query;
+      const missed = since === undefined ? null : website.since(conversation, since, last ?? null);
       return missed ?? website.before(conversation, before ?? Number.MAX_SAFE_INTEGER);
     },
   );
@@ -263,16 +298,19 @@ export const doorsRoom = async ({ app, services, panelFiles }: Room): Promise<vo
     {
       bodyLimit: FILE_LARGEST_BYTES + 1,
       schema: { params: FileOfDoor, response: { 200: FileMentionSchema } },
+      // Door, token, consent and limits are looked at before ten megabytes are read.
+      onRequest: async (request) => {
+        const sender = senderAsking(request, openDoorInPath(request));
+        const waitMs = limits.uploads.take(addressKey(request.ip));
+        if (waitMs) throw new Refused('too-many', { waitMs });
+        receive.refuseWithoutConsent(sender, consentIn(request));
+      },
     },
     async (request) => {
-      const door = website.openDoor(request.params.door);
-      const sender = senderAsking(request, door);
-      const waitMs = limits.uploads.take(request.ip);
-      if (waitMs) throw new Refused('too-many', { waitMs });
-      const consent = request.headers['x-consent'];
-      const visitor = receive.visitorFor(sender, typeof consent === 'string' ? consent : null);
-      const bytes = sentBytes(request);
-      return files.take(request.params.id, nameOf(request), bytes, { visitorId: visitor.id });
+      const sender = senderAsking(request, website.openDoor(request.params.door));
+      const visitor = receive.visitorFor(sender, consentIn(request));
+      const by = { visitorId: visitor.id, address: addressKey(request.ip) };
+      return files.take(request.params.id, nameOf(request), sentBytes(request), by);
     },
   );
 

@@ -16,7 +16,7 @@ export const createPresence = (services: {
   const { clock, store, hub, receive } = services;
   const leaving = new Map<string, number>();
   // Whoever was here when the server stopped has the same moment to come back.
-  for (const tokenHash of store.conversations.tokensHere()) leaving.set(tokenHash, clock.now());
+  for (const tokenHash of store.conversations.tokensHere()) leaving.set(tokenHash, clock.steady());
 
   const go = async (tokenHash: string): Promise<void> => {
     const visitor = store.visitors.byToken(tokenHash);
@@ -29,11 +29,11 @@ export const createPresence = (services: {
       return receive.presence(sender, true);
     },
     left: (tokenHash: string): void => {
-      if (!hub.isHere(tokenHash)) leaving.set(tokenHash, clock.now());
+      if (!hub.isHere(tokenHash)) leaving.set(tokenHash, clock.steady());
     },
     tick: async (): Promise<void> => {
       for (const [tokenHash, since] of leaving) {
-        if (clock.now() - since < LEAVING_MS) continue;
+        if (clock.steady() - since < LEAVING_MS) continue;
         leaving.delete(tokenHash);
         if (!hub.isHere(tokenHash)) await go(tokenHash);
       }

@@ -1,23 +1,33 @@
 import type { WebSocket } from '@fastify/websocket';
 import { FromVisitorSchema } from '@porch/contract/visitor';
 import type { FastifyRequest } from 'fastify';
-import { closing, listen, sendTo } from '../live/sockets';
-import type { Services } from '../services';
+import { closing, listen, sendTo, UNREAD_MOST_BYTES } from '../live/sockets';
+import { createBuckets } from '../security/bucket';
+import type { Room } from '../services';
 import type { DoorRecord } from '../store';
 import { openTalk } from './talk';
 
 /** One panel's socket on a website door. */
 export const servePanel = (
-  services: Services,
+  { services, settings }: Pick<Room, 'services' | 'settings'>,
   door: DoorRecord,
   socket: WebSocket,
   request: FastifyRequest,
 ): void => {
+  const { panelWordsAMinute } = settings.limits;
+  const words = createBuckets(services.clock, panelWordsAMinute, 60_000);
   const talk = openTalk(services, door, request.ip, (message) =>
-    sendTo(socket, JSON.stringify(message)),
+    sendTo(socket, JSON.stringify(message), UNREAD_MOST_BYTES.panel),
   );
-  listen(socket, request.log, FromVisitorSchema, async (message) => {
-    if (!(await talk.hear(message))) socket.close(closing.refused);
+  const disconnect = services.connections.add(request.ip);
+  listen(socket, request.log, FromVisitorSchema, {
+    mayGoOn: () => words.take('') === 0,
+    handle: async (message) => {
+      if (!(await talk.hear(message))) socket.close(closing.refused);
+    },
   });
-  socket.on('close', talk.end);
+  socket.on('close', () => {
+    talk.end();
+    disconnect();
+  });
 };

@@ -1,6 +1,8 @@
 import type { FromVisitor, ToVisitor } from '@porch/contract/visitor';
+import { isCannotWrite } from '../disk/disk';
 import type { Sender } from '../inbox/receive';
 import { Refused } from '../refused';
+import { addressKey } from '../security/addresses';
 import { hashSecret } from '../security/tokens';
 import type { Services } from '../services';
 import type { DoorRecord } from '../store';
@@ -13,6 +15,11 @@ export interface Talk {
   end(): void;
 }
 
+/** Whoever has said hello. Another hello makes another one: what was learned of one is not the next one's. */
+interface Visitor extends Sender {
+  hasTalked: boolean;
+}
+
 /** What one panel says on a website door and is told, from its hello to its end, whatever carries it. */
 export const openTalk = (
   services: Services,
@@ -20,19 +27,19 @@ export const openTalk = (
   address: string,
   send: (message: ToVisitor) => void,
 ): Talk => {
-  const { receive, website, presence, hub, reach, lamp, clock, limits } = services;
-  let sender: Sender | null = null;
+  const { receive, website, presence, hub, reach, lamp, clock, limits, disk } = services;
+  let visitor: Visitor | null = null;
   let leave = (): void => {};
-  let hasTalked = false;
 
-  const welcome = (known: Sender, since: number): void => {
+  const welcome = (known: Sender, since: number, last: string | null): void => {
     const conversation = receive.conversationOf(known);
-    const continued = conversation && website.since(conversation, since);
+    const continued = conversation && website.since(conversation, since, last);
     const page = continued ??
       (conversation && website.before(conversation, Number.MAX_SAFE_INTEGER)) ?? {
         entries: [],
         hasOlder: false,
         seq: 0,
+        last: null,
       };
     const state = conversation?.state;
     send({
@@ -55,65 +62,90 @@ export const openTalk = (
   const hello = async (message: Hello): Promise<void> => {
     website.openDoor(door.publicId);
     if (message.site) website.refuseUnlisted(door, message.site);
+    const waitMs = limits.hellos.take(addressKey(address));
+    if (waitMs) throw new Refused('too-many', { waitMs });
     leave();
-    hasTalked = false;
-    sender = { doorId: door.id, tokenHash: hashSecret(message.token) };
-    receive.conversationOf(sender);
-    leave = hub.addPanel({ tokenHash: sender.tokenHash, send });
-    welcome(sender, message.since);
-    await presence.came(sender);
+    const known = { doorId: door.id, tokenHash: hashSecret(message.token), hasTalked: false };
+    receive.conversationOf(known);
+    visitor = known;
+    leave = hub.addPanel({ tokenHash: known.tokenHash, send });
+    welcome(known, message.since, message.last ?? null);
+    await presence.came(known);
   };
 
-  const say = async (known: Sender, message: Extract<FromVisitor, { do: 'say' }>) => {
-    const waitMs =
-      limits.messages.take(known.tokenHash) ||
-      (hasTalked || receive.conversationOf(known) ? 0 : limits.newVisitors.take(address));
+  const refuseFlood = ({ tokenHash }: Visitor): void => {
+    const waitMs = limits.messages.take(tokenHash);
     if (waitMs) throw new Refused('too-many', { waitMs });
+  };
+
+  const refuseIfNewInACrowd = (known: Visitor): void => {
+    if (known.hasTalked || receive.conversationOf(known)) return;
+    const waitMs = limits.newVisitors.take(addressKey(address));
+    if (waitMs) throw new Refused('too-many', { waitMs });
+  };
+
+  const say = async (known: Visitor, message: Extract<FromVisitor, { do: 'say' }>) => {
+    refuseFlood(known);
+    refuseIfNewInACrowd(known);
     website.openDoor(door.publicId);
     await receive.message(known, message, true);
-    hasTalked = true;
+    known.hasTalked = true;
     send({ say: 'taken', id: message.id });
   };
 
-  const check = (known: Sender, message: Extract<FromVisitor, { do: 'check' }>): void => {
-    const waitMs = limits.messages.take(known.tokenHash);
-    if (waitMs) throw new Refused('too-many', { waitMs });
+  const check = (known: Visitor, message: Extract<FromVisitor, { do: 'check' }>): void => {
+    refuseFlood(known);
     receive.check(known, message);
     send({ say: 'taken', id: message.id });
   };
 
-  const details = async (known: Sender, message: Extract<FromVisitor, { do: 'details' }>) => {
-    const waitMs = limits.messages.take(known.tokenHash);
-    if (waitMs) throw new Refused('too-many', { waitMs });
+  const details = async (known: Visitor, message: Extract<FromVisitor, { do: 'details' }>) => {
+    refuseFlood(known);
     const isKnown = await receive.details(known, message.id, message);
     if (!isKnown) throw new Refused('not-found');
     send({ say: 'taken', id: message.id });
   };
 
+  const tellTyping = (known: Visitor): void => {
+    const conversation = receive.conversationOf(known);
+    if (conversation) hub.tellTeamTyping(conversation.id);
+  };
+
+  /** What a panel says by itself: too much of it is not done, and nobody has to be told. */
+  const isOverdone = (known: Visitor): boolean => limits.hints.take(known.tokenHash) > 0;
+
   const act = async (message: FromVisitor): Promise<unknown> => {
     if (message.do === 'hello') return hello(message);
     if (message.do === 'pulse') return send({ say: 'pulse' });
-    if (!sender) throw new Refused('token-unknown');
+    if (!visitor) throw new Refused('token-unknown');
     switch (message.do) {
       case 'say':
-        return say(sender, message);
+        return say(visitor, message);
       case 'details':
-        return details(sender, message);
+        return details(visitor, message);
       case 'check':
-        return check(sender, message);
-      case 'has':
-        return receive.progress(sender, 'visitor-has', message.upTo);
-      case 'read':
-        return receive.progress(sender, 'visitor-read', message.upTo);
-      case 'page':
-        return limits.messages.take(`page ${sender.tokenHash}`)
-          ? undefined
-          : receive.page(sender, message.id, message.page);
-      case 'typing': {
-        const conversation = receive.conversationOf(sender);
-        return conversation && hub.tellTeamTyping(conversation.id);
-      }
+        return check(visitor, message);
     }
+    if (isOverdone(visitor)) return;
+    switch (message.do) {
+      case 'has':
+        return receive.progress(visitor, 'visitor-has', message.upTo);
+      case 'read':
+        return receive.progress(visitor, 'visitor-read', message.upTo);
+      case 'page':
+        return receive.page(visitor, message.id, message.page);
+      case 'typing':
+        return tellTyping(visitor);
+    }
+  };
+
+  /** What the visitor is to hear of an error; null for nothing. Throws what we did not mean. */
+  const refusalOf = (error: unknown, message: FromVisitor): Refused | null => {
+    if (error instanceof Refused) return error;
+    if (!isCannotWrite(error)) throw error;
+    disk.note(error);
+    // A hello was answered before anything had to be written; what a panel says by itself it says again.
+    return 'id' in message && message.do !== 'page' ? new Refused('cannot-write') : null;
   };
 
   return {
@@ -121,16 +153,17 @@ export const openTalk = (
       try {
         await act(message);
       } catch (error) {
-        if (!(error instanceof Refused)) throw error;
+        const refused = refusalOf(error, message);
+        if (!refused) return true;
         const id = 'id' in message ? message.id : message.do;
-        send({ say: 'refused', id, refusal: error.toRefusal() });
+        send({ say: 'refused', id, refusal: refused.toRefusal() });
         return message.do !== 'hello';
       }
       return true;
     },
     end: () => {
       leave();
-      if (sender) presence.left(sender.tokenHash);
+      if (visitor) presence.left(visitor.tokenHash);
     },
   };
 };

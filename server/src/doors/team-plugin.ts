@@ -10,7 +10,7 @@ import { plainDress } from '@porch/core/dress';
 import { type Site, toSite } from '@porch/core/website';
 import { z } from 'zod';
 import { requiredLine } from '../accounts/accounts';
-import { ownerAsking } from '../accounts/plugin';
+
 import { toDoor } from '../house/house';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
@@ -52,9 +52,8 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.post(
     '/api/doors',
-    { schema: { body: NewDoorSchema, response: { 200: DoorSchema } } },
+    { config: { who: 'owner' }, schema: { body: NewDoorSchema, response: { 200: DoorSchema } } },
     async (request) => {
-      ownerAsking(services, request);
       if (store.doors.all().length >= DOORS_MOST) {
         throw new Refused('too-many-of-these', { limit: DOORS_MOST });
       }
@@ -78,6 +77,7 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
   app.put(
     '/api/doors/:id',
     {
+      config: { who: 'owner' },
       schema: {
         params: z.object({ id: IdSchema }),
         body: DoorChangeSchema,
@@ -85,7 +85,6 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
       },
     },
     async (request) => {
-      ownerAsking(services, request);
       const door = store.doors.byId(request.params.id);
       if (!door) throw new Refused('not-found');
       const next = changed(door, request.body);

@@ -13,6 +13,17 @@ export const createWebsite = ({ store, personAt }: { store: Store; personAt: Per
   const forVisitor = ({ doorId }: ConversationRecord, entries: readonly Entry[]) =>
     entries.flatMap((entry) => toVisitorEntry(entry, doorId, personAt) ?? []);
 
+  const upTo = ({ state }: ConversationRecord) => ({
+    seq: state.lastSeq,
+    last: store.entries.bySeq(state.lastSeq)?.id ?? null,
+  });
+
+  /** Whether an entry of a name stands where a panel had it: after a restored backup it may not. */
+  const isTheirs = ({ id }: ConversationRecord, seq: number, last: string): boolean => {
+    const entry = store.entries.bySeq(seq);
+    return entry?.conversationId === id && entry.id === last;
+  };
+
   return {
     door: (publicId: string): DoorRecord => {
       const door = store.doors.byPublicId(publicId);
@@ -36,18 +47,23 @@ export const createWebsite = ({ store, personAt }: { store: Store; personAt: Per
       return {
         entries: forVisitor(conversation, roll.slice(-ENTRIES_MOST)),
         hasOlder: roll.length > ENTRIES_MOST,
-        seq: conversation.state.lastSeq,
+        ...upTo(conversation),
       };
     },
-    /** What came after a seq; null when that is too much to replay. */
-    since: (conversation: ConversationRecord, seq: number): VisitorPage | null => {
+    /** What came after the entry that a panel has last; null when that is too much to replay, or stands elsewhere. */
+    since: (
+      conversation: ConversationRecord,
+      seq: number,
+      last: string | null,
+    ): VisitorPage | null => {
       if (seq === 0 || seq > conversation.state.lastSeq) return null;
+      if (last !== null && !isTheirs(conversation, seq, last)) return null;
       const roll = store.entries.rollSince(conversation.id, seq, ENTRIES_MOST + 1);
       if (roll.length > ENTRIES_MOST) return null;
       return {
         entries: forVisitor(conversation, roll),
         hasOlder: false,
-        seq: conversation.state.lastSeq,
+        ...upTo(conversation),
       };
     },
   };

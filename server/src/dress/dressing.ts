@@ -54,7 +54,7 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
   /** What somebody at this door may have been asked: what is published, and a draft while it is tried. */
   const askedBy = (doorId: string): Dress[] => {
     const isTried = [...trials.values()].some(
-      (trial) => trial.doorId === doorId && trial.until > clock.now(),
+      (trial) => trial.doorId === doorId && trial.until > clock.steady(),
     );
     const { dress } = publishedOf(doorId);
     return isTried ? [dress, dressedOf(doorId).draft] : [dress];
@@ -105,13 +105,13 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
       const token = newSecret();
       const [oldest] = trials.keys();
       if (oldest && trials.size >= TRIALS_MOST) trials.delete(oldest);
-      trials.set(hashSecret(token), { doorId, until: clock.now() + TRIAL_MS });
+      trials.set(hashSecret(token), { doorId, until: clock.steady() + TRIAL_MS });
       return token;
     },
     /** The draft that a trial's token opens. */
     tried: (doorId: string, token: string): Dress => {
       const trial = trials.get(hashSecret(token));
-      if (!trial || trial.doorId !== doorId || trial.until <= clock.now()) {
+      if (!trial || trial.doorId !== doorId || trial.until <= clock.steady()) {
         throw new Refused('link-stale');
       }
       return dressedOf(doorId).draft;

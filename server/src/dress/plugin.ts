@@ -3,10 +3,11 @@ import { IdSchema } from '@porch/contract/entries';
 import { ColoursSchema } from '@porch/contract/team';
 import { coloursOfPicture } from '@porch/core/colours';
 import { countries, countryOfZone } from '@porch/core/countries';
+import { isListed } from '@porch/core/website';
 import type { FastifyRequest } from 'fastify';
 import QRCode from 'qrcode';
 import { z } from 'zod';
-import { memberAsking, ownerAsking } from '../accounts/plugin';
+import { memberOf } from '../accounts/asking';
 import { toDoor } from '../house/house';
 import { drawn, pixelsOf } from '../pictures/pictures';
 import { Refused } from '../refused';
@@ -28,19 +29,20 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
   };
 
   const ownersDoor = (request: FastifyRequest, { id }: { id: string }) => ({
-    member: ownerAsking(services, request),
+    member: memberOf(request),
     door: doorOf(id),
   });
 
   app.get(
     '/api/doors/:id/dress',
-    { schema: { params: DoorById, response: { 200: DressedSchema } } },
+    { config: { who: 'owner' }, schema: { params: DoorById, response: { 200: DressedSchema } } },
     async (request) => dressing.of(ownersDoor(request, request.params).door.id),
   );
 
   app.put(
     '/api/doors/:id/draft',
     {
+      config: { who: 'owner' },
       bodyLimit: DRESS_LARGEST_BYTES,
       schema: { params: DoorById, body: DraftSchema, response: { 200: DressedSchema } },
     },
@@ -56,7 +58,10 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
   ] as const) {
     app.post(
       `/api/doors/:id/${path}`,
-      { schema: { params: DoorById, body: RevisionSchema, response: { 200: DressedSchema } } },
+      {
+        config: { who: 'owner' },
+        schema: { params: DoorById, body: RevisionSchema, response: { 200: DressedSchema } },
+      },
       async (request) => {
         const { door, member } = ownersDoor(request, request.params);
         return work(door.id, request.body.revision, member);
@@ -66,10 +71,13 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.post(
     '/api/doors/:id/trial',
-    { schema: { params: DoorById, response: { 200: TrialSchema } } },
+    { config: { who: 'owner' }, schema: { params: DoorById, response: { 200: TrialSchema } } },
     async (request) => {
       const { door } = ownersDoor(request, request.params);
-      const seen = store.sightings.newest().find(({ doorId }) => doorId === door.id);
+      // Only to a website of the owner's: whoever claims to be one would be handed the token.
+      const seen = store.sightings
+        .ofDoor(door.id)
+        .find(({ origin }) => isListed(door.sites, origin));
       const [site] = door.sites;
       if (!seen && !site) throw new Refused('site-not-listed');
       const token = dressing.openTrial(door.id);
@@ -80,9 +88,11 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.get(
     '/api/doors/:id/qr.:kind',
-    { schema: { params: DoorById.extend({ kind: z.enum(['svg', 'png']) }) } },
+    {
+      config: { who: 'team' },
+      schema: { params: DoorById.extend({ kind: z.enum(['svg', 'png']) }) },
+    },
     async (request, reply) => {
-      memberAsking(services, request);
       const door = doorOf(request.params.id);
       const { link } = toDoor(door, services, originOf(request));
       const { kind } = request.params;
@@ -96,9 +106,8 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.get(
     '/api/business/colours',
-    { schema: { response: { 200: ColoursSchema } } },
-    async (request) => {
-      ownerAsking(services, request);
+    { config: { who: 'owner' }, schema: { response: { 200: ColoursSchema } } },
+    async (_request) => {
       const id = store.business.read()?.pictureId;
       const bytes = id ? store.pictures.bytes(id) : null;
       if (!bytes) throw new Refused('not-found');
@@ -109,6 +118,7 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
   app.get(
     '/api/countries',
     {
+      config: { who: 'team' },
       schema: {
         querystring: z.object({ zone: z.string().max(64).default('') }),
         response: {
@@ -117,7 +127,6 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
       },
     },
     async (request) => {
-      memberAsking(services, request);
       return { countries: [...countries], guess: countryOfZone(request.query.zone) };
     },
   );

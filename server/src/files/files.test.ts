@@ -1,6 +1,11 @@
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
-import { takeIn } from './intake';
+import { createDarkroom, decoderInside } from '../darkroom/darkroom';
+import { takeIn as takeInFrom } from './intake';
+
+const darkroom = createDarkroom(decoderInside, 60_000);
+const takeIn = (name: string, bytes: Buffer) =>
+  takeInFrom(darkroom, name, bytes, { lane: 'team', sender: 'somebody' });
 
 const picture = (width: number, height: number, format: 'png' | 'jpeg' = 'png') =>
   sharp({ create: { width, height, channels: 3, background: '#2f6247' } })

@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto';
 import type { FileMention } from '@porch/core/conversation';
 import type { Clock } from '../clock';
+import type { Darkroom, Sending } from '../darkroom/darkroom';
 import type { Write } from '../inbox/batch';
 import { Refused } from '../refused';
 import { type FileRecord, type Store, toMention } from '../store';
@@ -7,48 +9,57 @@ import { takeIn } from './intake';
 
 const UNSENT_KEPT_MS = 24 * 3_600_000;
 
-export type Uploader = { visitorId: string } | { memberId: string };
+/** Who sends a file; a visitor's pictures take turns by the address that they come from. */
+export type Uploader = { visitorId: string; address: string } | { memberId: string };
 
-/** One picture is decoded at a time: memory is bounded, whatever comes in at once. */
-const createTurnstile = () => {
-  let last: Promise<unknown> = Promise.resolve();
-  return <Result>(work: () => Promise<Result>): Promise<Result> => {
-    const mine = last.then(work, work);
-    last = mine.catch(() => undefined);
-    return mine;
-  };
-};
+const sendingOf = (by: Uploader): Sending =>
+  'visitorId' in by
+    ? { lane: 'visitors', sender: by.address }
+    : { lane: 'team', sender: by.memberId };
 
-export const createFiles = (services: { store: Store; clock: Clock; write: Write }) => {
-  const { store, clock, write } = services;
-  const oneAtATime = createTurnstile();
+const hashOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('base64url');
+
+export const createFiles = (services: {
+  store: Store;
+  clock: Clock;
+  write: Write;
+  darkroom: Darkroom;
+}) => {
+  const { store, clock, write, darkroom } = services;
 
   const isFrom = (file: FileRecord, by: Uploader): boolean =>
     'visitorId' in by ? file.visitorId === by.visitorId : file.memberId === by.memberId;
 
-  const known = (id: string, by: Uploader): FileMention | null => {
+  /** What is there under an id already; refuses when it is somebody else's, or something else. */
+  const known = (id: string, sentHash: string, by: Uploader): FileMention | null => {
     const file = store.files.byId(id);
     if (!file) return null;
-    if (!isFrom(file, by)) throw new Refused('id-taken');
+    const isSame = file.sentHash === null || file.sentHash === sentHash;
+    if (!isFrom(file, by) || !isSame) throw new Refused('id-taken');
     return toMention(file);
   };
 
   return {
     /** Takes a file in under the id that the sender made; the same id twice is once. */
     take: async (id: string, name: string, bytes: Buffer, by: Uploader): Promise<FileMention> => {
-      const before = known(id, by);
+      const sentHash = hashOf(bytes);
+      const before = known(id, sentHash, by);
       if (before) return before;
-      const { whole, thumbnail, ...facts } = await oneAtATime(() => takeIn(name, bytes));
+      const { whole, thumbnail, ...facts } = await takeIn(darkroom, name, bytes, sendingOf(by));
       return write(() => {
-        const meanwhile = known(id, by);
+        const meanwhile = known(id, sentHash, by);
         if (meanwhile) return { result: meanwhile, news: [] };
         const file: FileRecord = {
           id,
           visitorId: 'visitorId' in by ? by.visitorId : null,
           memberId: 'memberId' in by ? by.memberId : null,
           conversationId: null,
-          ...facts,
+          name: facts.name,
+          type: facts.type,
+          width: facts.width,
+          height: facts.height,
           sizeBytes: whole.length,
+          sentHash,
         };
         store.files.add(file, { whole, thumbnail }, clock.now());
         return { result: toMention(file), news: [] };

@@ -1,6 +1,6 @@
 import { FILE_LARGEST_BYTES, FileMentionSchema, IdSchema } from '@porch/contract/entries';
 import { z } from 'zod';
-import { memberAsking } from '../accounts/plugin';
+import { memberOf } from '../accounts/asking';
 import type { Room } from '../services';
 import { sentBytes } from './sent-bytes';
 import { nameOf, serveFile } from './serve';
@@ -15,11 +15,12 @@ export const filesRoom = async ({ app, services }: Room): Promise<void> => {
   app.put(
     '/api/files/:id',
     {
+      config: { who: 'team' },
       bodyLimit: FILE_LARGEST_BYTES + 1,
       schema: { params: FileInPath, response: { 200: FileMentionSchema } },
     },
     async (request) => {
-      const member = memberAsking(services, request);
+      const member = memberOf(request);
       const bytes = sentBytes(request);
       return files.take(request.params.id, nameOf(request), bytes, { memberId: member.id });
     },
@@ -27,9 +28,8 @@ export const filesRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.get(
     '/api/files/:id',
-    { schema: { params: FileInPath, querystring: asThumbnail } },
+    { config: { who: 'team' }, schema: { params: FileInPath, querystring: asThumbnail } },
     async (request, reply) => {
-      memberAsking(services, request);
       const file = files.find(request.params.id);
       return serveFile(reply, files, file, request.query.size === 'thumbnail');
     },

@@ -74,13 +74,22 @@ describe('the checklist that watches by itself', () => {
     expect([before.page, after.page]).toEqual(['/shop', '/again']);
   });
 
-  it('takes no more websites than it has room for', async () => {
-    const { door } = await open();
-    for (let index = 0; index < 60; index += 1) {
-      house.services.sightings.note(door, `https://s${index}.example`, '');
+  it('takes few websites that are not on the list, and they push no listed one away', async () => {
+    const { door, checklist, seen } = await open();
+    await seen(site, '/shop');
+    for (let round = 0; round < 5; round += 1) {
+      for (let index = 0; index < 30; index += 1) {
+        await seen(`https://s${round}-${index}.example`);
+      }
+      await house.tick();
+      house.clock.advance(1_000);
     }
-    await house.tick();
-    expect(house.store.sightings.newest()).toHaveLength(40);
+    const kept = house.store.sightings.ofDoor(door.id).map(({ origin }) => origin);
+    expect(kept).toHaveLength(11);
+    expect(kept).toContain(site);
+    expect(
+      (await checklist()).sightings.filter((one: { isListed: boolean }) => one.isListed),
+    ).toHaveLength(1);
   });
 
   it('tells a helper no checklist and nobody else\u2019s address', async () => {

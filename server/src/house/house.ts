@@ -1,4 +1,4 @@
-import type { Checklist, Door } from '@porch/contract/team';
+import { type Checklist, type Door, type SignInWarning, WARNED_FROM } from '@porch/contract/team';
 import { isListed, toSite } from '@porch/core/website';
 import type { Services } from '../services';
 import type { DoorRecord } from '../store';
@@ -22,7 +22,7 @@ export const toDoor = (
 
 /** What the house itself has seen of what makes it ready. */
 export const checklistFor = (
-  { store, accounts, dressing }: Pick<Services, 'store' | 'accounts' | 'dressing'>,
+  { store, sessions, dressing }: Pick<Services, 'store' | 'sessions' | 'dressing'>,
   memberId: string,
 ): Checklist => {
   const doors = store.doors.all();
@@ -36,10 +36,19 @@ export const checklistFor = (
       site: toSite(origin) ?? origin,
       isListed: isListed(sitesOf(doorId), origin),
     })),
-    phone: accounts.isOnPhone(memberId),
+    phone: sessions.isOnPhone(memberId),
     answered: store.ticks.has('answered'),
     dressed: doors.some(({ id }) => dressing.isDressed(id)),
     darkTexts: store.ticks.has('dark-texts'),
     team: store.ticks.has('team'),
   };
+};
+
+/** Wrong tries at somebody's account, where they are more than their own typing. */
+export const warningFor = (
+  { store }: Pick<Services, 'store'>,
+  memberId: string,
+): SignInWarning | null => {
+  const warning = store.warnings.of(memberId);
+  return warning && warning.failures >= WARNED_FROM ? warning : null;
 };

@@ -4,17 +4,15 @@ import {
   BusinessChangeSchema,
   BusinessSchema,
   HouseSchema,
-  type Member,
   TickSchema,
 } from '@porch/contract/team';
 import { toEmail } from '@porch/core/contact';
 import { countries } from '@porch/core/countries';
 import { z } from 'zod';
 import { requiredLine, toZone } from '../accounts/accounts';
-import { COOKIE, ownerAsking } from '../accounts/plugin';
 import { Refused } from '../refused';
 import type { Room } from '../services';
-import { checklistFor, toDoor } from './house';
+import { checklistFor, toDoor, warningFor } from './house';
 
 const addressOf = (typed: string): string => {
   const address = typed.trim() && toEmail(typed);
@@ -41,35 +39,43 @@ const changed = (business: Business, typed: BusinessChange): Business => ({
 
 /** Who is asking and what house this is; and the business's own name, place and address. */
 export const houseRoom = async ({ app, services }: Room): Promise<void> => {
-  const { store, accounts, clock, originOf, hub } = services;
+  const { store, disk, clock, originOf, hub } = services;
 
-  app.get('/api/house', { schema: { response: { 200: HouseSchema } } }, async (request) => {
-    const secret = request.cookies[COOKIE];
-    const me: Member | null = secret ? accounts.memberOf(secret) : null;
-    const business = store.business.read();
-    const isOwner = me?.role === 'owner';
-    return {
-      isSetUp: business !== null,
-      me,
-      // Before signing in nobody learns more than that somebody has set up.
-      business: me ? business : null,
-      // How somebody signs in is for them and the owner to know.
-      team: me
-        ? store.members
-            .all()
-            .map((one) => (isOwner || one.id === me.id ? one : { ...one, email: '' }))
-        : [],
-      doors: me ? store.doors.all().map((door) => toDoor(door, services, originOf(request))) : [],
-      checklist: me && isOwner ? checklistFor(services, me.id) : null,
-      now: clock.now(),
-    };
-  });
+  app.get(
+    '/api/house',
+    { config: { who: 'anybody' }, schema: { response: { 200: HouseSchema } } },
+    async (request) => {
+      const me = request.asking?.me ?? null;
+      const business = store.business.read();
+      const isOwner = me?.role === 'owner';
+      return {
+        isSetUp: business !== null,
+        me,
+        // Before signing in nobody learns more than that somebody has set up.
+        business: me ? business : null,
+        // How somebody signs in is for them and the owner to know.
+        team: me
+          ? store.members
+              .all()
+              .map((one) => (isOwner || one.id === me.id ? one : { ...one, email: '' }))
+          : [],
+        doors: me ? store.doors.all().map((door) => toDoor(door, services, originOf(request))) : [],
+        checklist: me && isOwner ? checklistFor(services, me.id) : null,
+        warning: me && warningFor(services, me.id),
+        findings: isOwner ? store.findings.all() : [],
+        canWrite: disk.canWrite(),
+        now: clock.now(),
+      };
+    },
+  );
 
   app.put(
     '/api/business',
-    { schema: { body: BusinessChangeSchema, response: { 200: BusinessSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: { body: BusinessChangeSchema, response: { 200: BusinessSchema } },
+    },
     async (request) => {
-      ownerAsking(services, request);
       const business = store.business.read();
       if (!business) throw new Refused('not-found');
       const next = changed(business, request.body);
@@ -79,11 +85,23 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
     },
   );
 
+  app.delete(
+    '/api/findings/:kind',
+    {
+      config: { who: 'owner' },
+      schema: { params: z.object({ kind: z.string().max(40) }), response: { 204: z.null() } },
+    },
+    async (request, reply) => {
+      store.findings.drop(request.params.kind);
+      hub.tellHouse();
+      return reply.status(204).send(null);
+    },
+  );
+
   app.post(
     '/api/ticks',
-    { schema: { body: TickSchema, response: { 204: z.null() } } },
+    { config: { who: 'owner' }, schema: { body: TickSchema, response: { 204: z.null() } } },
     async (request, reply) => {
-      ownerAsking(services, request);
       store.ticks.set(request.body.tick, clock.now());
       hub.tellHouse();
       return reply.status(204).send(null);

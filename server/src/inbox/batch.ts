@@ -1,4 +1,5 @@
 import { type Entry, searchableText } from '@porch/core/conversation';
+import { isCannotWrite } from '../disk/disk';
 import type { News } from '../live/hub';
 import type { Store } from '../store';
 
@@ -31,14 +32,18 @@ const newsOf = (outcomes: readonly Outcome[]): News[] =>
  * Nobody gets an answer before the commit, and the news goes out after it. A piece of work touches
  * nothing but the data: it may be done twice.
  */
-export const createBatch = (store: Store, publish: (news: News[]) => void) => {
+export const createBatch = (
+  store: Store,
+  publish: (news: News[]) => void,
+  report: (error: unknown) => void,
+) => {
   let waiting: Waiting[] = [];
 
   const together = ({ work }: Waiting): Outcome => {
     try {
       return { written: work() };
-    } catch {
-      throw new OneRefused();
+    } catch (error) {
+      throw isCannotWrite(error) ? error : new OneRefused();
     }
   };
 
@@ -46,6 +51,8 @@ export const createBatch = (store: Store, publish: (news: News[]) => void) => {
     try {
       return { written: store.atOnce(work) };
     } catch (error) {
+      // A full disk ends the whole transaction, not one's own part of it.
+      if (isCannotWrite(error)) throw error;
       return { error };
     }
   };
@@ -72,16 +79,23 @@ export const createBatch = (store: Store, publish: (news: News[]) => void) => {
   const flush = (): void => {
     const all = waiting;
     waiting = [];
+    let outcomes: Outcome[];
     try {
-      const outcomes = commitAll(all);
-      publish(newsOf(outcomes));
-      outcomes.forEach((outcome, index) => {
-        const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
-        all[index]?.settle(settled);
-      });
+      outcomes = commitAll(all);
     } catch (error) {
       for (const one of all) one.settle({ error });
+      return;
     }
+    // From here on it is written: whoever cannot be told of it is told by their next hello.
+    try {
+      publish(newsOf(outcomes));
+    } catch (error) {
+      report(error);
+    }
+    outcomes.forEach((outcome, index) => {
+      const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
+      all[index]?.settle(settled);
+    });
   };
 
   return <Result>(work: () => Written<Result>): Promise<Result> =>

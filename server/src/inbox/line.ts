@@ -13,50 +13,60 @@ const toKey = (text: string): LineKey => {
 };
 
 /** Reading the line and a roll, a page at a time; no query here grows with the past. */
-export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => ({
-  page: (group: Group, after: string | null): LinePage => {
-    const found = store.conversations.page(group, after ? toKey(after) : null, LINE_PAGE + 1);
-    const rows = found.slice(0, LINE_PAGE).map(toRow);
-    const last = rows[rows.length - 1];
-    const next = found.length > LINE_PAGE && last ? toLineMark(last) : null;
-    return {
-      rows,
-      next,
-      counts: store.conversations.counts(),
-      seq: store.entries.newestSeq(),
-      now: clock.now(),
-    };
-  },
+export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => {
+  const upToNow = () => {
+    const newest = store.entries.newest();
+    return { seq: newest?.seq ?? 0, last: newest?.id ?? null };
+  };
 
-  roll: (conversationId: string, before: number | null): RollPage => {
-    const conversation = store.conversations.byId(conversationId);
-    if (!conversation) throw new Refused('not-found');
-    const end = before ?? Number.MAX_SAFE_INTEGER;
-    const found = store.entries.rollBefore(conversationId, end, ROLL_PAGE + 1);
-    return {
-      row: toRow(conversation),
-      entries: found.slice(-ROLL_PAGE),
-      hasOlder: found.length > ROLL_PAGE,
-    };
-  },
+  /** Whether what a device has last stands where it had it: after a restored backup it may not. */
+  const isKnown = (seq: number, last: string | null): boolean =>
+    seq === 0 || last === null || store.entries.bySeq(seq)?.id === last;
 
-  since: (seq: number): Since => {
-    const newest = store.entries.newestSeq();
-    const entries = seq > newest ? [] : store.entries.since(seq, SINCE_MOST + 1);
-    const isTooMuch = seq > newest || entries.length > SINCE_MOST;
-    const ids = isTooMuch ? [] : [...new Set(entries.map((entry) => entry.conversationId))];
-    const rows = ids.flatMap((id) => {
-      const conversation = store.conversations.byId(id);
-      return conversation ? [toRow(conversation)] : [];
-    });
-    return {
-      entries: isTooMuch ? [] : entries,
-      rows,
-      counts: store.conversations.counts(),
-      seq: newest,
-      isTooMuch,
-    };
-  },
-});
+  return {
+    page: (group: Group, after: string | null): LinePage => {
+      const found = store.conversations.page(group, after ? toKey(after) : null, LINE_PAGE + 1);
+      const rows = found.slice(0, LINE_PAGE).map(toRow);
+      const last = rows[rows.length - 1];
+      const next = found.length > LINE_PAGE && last ? toLineMark(last) : null;
+      return {
+        rows,
+        next,
+        counts: store.conversations.counts(),
+        ...upToNow(),
+        now: clock.now(),
+      };
+    },
+
+    roll: (conversationId: string, before: number | null): RollPage => {
+      const conversation = store.conversations.byId(conversationId);
+      if (!conversation) throw new Refused('not-found');
+      const end = before ?? Number.MAX_SAFE_INTEGER;
+      const found = store.entries.rollBefore(conversationId, end, ROLL_PAGE + 1);
+      return {
+        row: toRow(conversation),
+        entries: found.slice(-ROLL_PAGE),
+        hasOlder: found.length > ROLL_PAGE,
+      };
+    },
+
+    /** What came after the entry that a device has last. */
+    since: (seq: number, last: string | null): Since => {
+      const upTo = upToNow();
+      const isFromHere = seq <= upTo.seq && isKnown(seq, last);
+      const entries = isFromHere ? store.entries.since(seq, SINCE_MOST + 1) : [];
+      const isTooMuch = !isFromHere || entries.length > SINCE_MOST;
+      const ids = isTooMuch ? [] : [...new Set(entries.map((entry) => entry.conversationId))];
+      const rows = store.conversations.byIds(ids).map(toRow);
+      return {
+        entries: isTooMuch ? [] : entries,
+        rows,
+        counts: store.conversations.counts(),
+        ...upTo,
+        isTooMuch,
+      };
+    },
+  };
+};
 
 export type Line = ReturnType<typeof createLine>;

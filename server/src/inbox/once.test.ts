@@ -1,5 +1,6 @@
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, openDevice, visit, write } from '../../test-kit/panel';
+import { addHelper } from '../../test-kit/routes';
 
 describe('nothing is taken twice, and nothing is lost', () => {
   let house: House;
@@ -125,5 +126,90 @@ describe('nothing is taken twice, and nothing is lost', () => {
     expect(refused).toMatchObject({ id: 'message-empty-', refusal: { code: 'text-empty' } });
     const [conversation] = house.store.conversations.page('waiting', null, 1);
     expect(entriesOf(conversation?.id ?? '')).toHaveLength(2);
+  });
+});
+
+describe('an id that is taken', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse();
+  });
+  afterEach(() => house.close());
+
+  const open = async () => {
+    const { cookie, door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('First words', 'message-id-01');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    const deed = (body: object, by = cookie) =>
+      house.ask('POST', `/api/conversations/${conversation?.id}/deeds`, { cookie: by, body });
+    const say = async (id: string, text: string, fileIds: string[] = []) => {
+      panel.tell({ do: 'say', id, text, fileIds, page: null });
+      const { refusal } = await panel.hear('refused', (one) => one.id === id);
+      return refusal.code;
+    };
+    return { cookie, panel, deed, say, id: conversation?.id ?? '' };
+  };
+
+  it('by other words is refused, and by the same words acknowledged once more', async () => {
+    const { panel, say } = await open();
+    expect(await say('message-id-01', 'Other words')).toBe('id-taken');
+    expect(await say('message-id-01', 'First words', ['some-file-0001'])).toBe('id-taken');
+    await panel.say('First words', 'message-id-01');
+    // As it is kept: what is cleaned away is no other word.
+    await panel.say('  First words\r\n', 'message-id-01');
+  });
+
+  it('by a deed of another kind, or somebody else’s, is refused', async () => {
+    const { deed, say } = await open();
+    expect(
+      (await deed({ do: 'say', id: 'message-id-01', text: 'First words', fileIds: [] })).body.code,
+    ).toBe('id-taken');
+    await deed({ do: 'say', id: 'answer-id-01', text: 'Hi', fileIds: [] });
+    expect(await say('answer-id-01', 'Hi')).toBe('id-taken');
+    expect((await deed({ do: 'say', id: 'answer-id-01', text: 'Ho', fileIds: [] })).body.code).toBe(
+      'id-taken',
+    );
+    expect((await deed({ do: 'wrap-up', id: 'answer-id-01' })).body.code).toBe('id-taken');
+    const helper = await addHelper(house);
+    expect(
+      (await deed({ do: 'say', id: 'answer-id-01', text: 'Hi', fileIds: [] }, helper)).body.code,
+    ).toBe('id-taken');
+    expect((await deed({ do: 'say', id: 'answer-id-01', text: 'Hi', fileIds: [] })).status).toBe(
+      200,
+    );
+    const until = house.clock.now() + 3_600_000;
+    await deed({ do: 'put-by', id: 'put-by-id-01', until });
+    expect((await deed({ do: 'put-by', id: 'put-by-id-01', until: until + 1 })).body.code).toBe(
+      'id-taken',
+    );
+    expect((await deed({ do: 'put-by', id: 'put-by-id-01', until })).status).toBe(200);
+  });
+
+  it('by other details is refused, and by the same taken once', async () => {
+    const { panel, id } = await open();
+    const give = (name: string, email: string) =>
+      panel.tell({ do: 'details', id: 'details-id-1', name, email });
+    give('Wren', 'Wren@Post.EXAMPLE');
+    await panel.hear('taken', (one) => one.id === 'details-id-1');
+    give('Wren', 'Wren@post.example');
+    await panel.hear('taken', (one) => one.id === 'details-id-1');
+    give('Robin', 'Wren@post.example');
+    expect((await panel.hear('refused')).refusal.code).toBe('id-taken');
+    const given = house.store.entries.allOf(id).filter(({ kind }) => kind === 'details');
+    expect(given).toHaveLength(1);
+  });
+
+  it('by other bytes is refused, and by the same taken once', async () => {
+    const { cookie } = await open();
+    const put = (bytes: string) =>
+      house.ask('PUT', '/api/files/file-id-0001', {
+        cookie,
+        body: Buffer.from(bytes),
+        headers: { 'content-type': 'application/octet-stream', 'x-file-name': 'a.txt' },
+      });
+    expect((await put('one')).status).toBe(200);
+    expect((await put('two')).body.code).toBe('id-taken');
+    expect((await put('one')).status).toBe(200);
   });
 });

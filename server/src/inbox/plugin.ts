@@ -8,7 +8,7 @@ import {
   SinceSchema,
 } from '@porch/contract/team';
 import { z } from 'zod';
-import { memberAsking } from '../accounts/plugin';
+import { memberOf } from '../accounts/asking';
 import type { Room } from '../services';
 
 const InPath = z.object({ id: IdSchema });
@@ -21,13 +21,13 @@ export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
   app.get(
     '/api/line',
     {
+      config: { who: 'team' },
       schema: {
         querystring: z.object({ group: GroupSchema, after: z.string().max(80).optional() }),
         response: { 200: LinePageSchema },
       },
     },
     async (request) => {
-      memberAsking(services, request);
       return line.page(request.query.group, request.query.after ?? null);
     },
   );
@@ -35,6 +35,7 @@ export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
   app.get(
     '/api/conversations/:id',
     {
+      config: { who: 'team' },
       schema: {
         params: InPath,
         querystring: z.object({ before: seqInQuery.optional() }),
@@ -42,39 +43,46 @@ export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
       },
     },
     async (request) => {
-      memberAsking(services, request);
       return line.roll(request.params.id, request.query.before ?? null);
     },
   );
 
   app.post(
     '/api/conversations/:id/deeds',
-    { schema: { params: InPath, body: DeedSchema, response: { 200: DeedDoneSchema } } },
+    {
+      config: { who: 'team' },
+      schema: { params: InPath, body: DeedSchema, response: { 200: DeedDoneSchema } },
+    },
     async (request) => {
-      const member = memberAsking(services, request);
+      const member = memberOf(request);
       return reply.deed(request.params.id, request.body, member);
     },
   );
 
   app.get(
     '/api/since',
-    { schema: { querystring: z.object({ seq: seqInQuery }), response: { 200: SinceSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        querystring: z.object({ seq: seqInQuery, last: IdSchema.optional() }),
+        response: { 200: SinceSchema },
+      },
+    },
     async (request) => {
-      memberAsking(services, request);
-      return line.since(request.query.seq);
+      return line.since(request.query.seq, request.query.last ?? null);
     },
   );
 
   app.get(
     '/api/search',
     {
+      config: { who: 'team' },
       schema: {
         querystring: z.object({ words: z.string().max(400), before: seqInQuery.optional() }),
         response: { 200: SearchPageSchema },
       },
     },
     async (request) => {
-      memberAsking(services, request);
       return search(request.query.words, request.query.before ?? null);
     },
   );

@@ -7,6 +7,7 @@ import { newId } from '../security/tokens';
 import { type ConversationRecord, type Store, toRow } from '../store';
 import type { Write, Written } from './batch';
 import type { Record } from './record';
+import { isSameDeed } from './same';
 import { takeWords } from './words';
 
 /** The longest that a conversation may be put by. */
@@ -46,7 +47,7 @@ export const createReply = (services: {
           ...takeWords(store, deed, id, (file) => file.memberId !== null),
         };
       case 'read': {
-        const upTo = Math.min(deed.upTo, state.lastSeq);
+        const upTo = Math.min(deed.upTo, state.saidSeq);
         return upTo > state.teamReadSeq ? { kind: 'team-read', ...by, upTo } : null;
       }
       case 'wrap-up':
@@ -62,6 +63,7 @@ export const createReply = (services: {
     const conversation = store.conversations.byId(conversationId);
     if (!conversation) throw new Refused('not-found');
     const done = store.entries.byId(conversationId, what.id);
+    if (done && !isSameDeed(done, what, member.id)) throw new Refused('id-taken');
     const happening = done ? null : happeningOf(what, member, conversation);
     if (!happening) {
       return { result: { entries: done ? [done] : [], row: toRow(conversation) }, news: [] };

@@ -31,8 +31,8 @@ export const createSearch = (store: Store) => {
   const weighed = (seqs: readonly number[], query: string[], textsWith: number[]) => {
     const totals = store.search.totals();
     const corpus = { textCount: totals.texts, wordCount: totals.words, textsWith };
-    return seqs
-      .flatMap((seq) => store.entries.bySeq(seq) ?? [])
+    return store.entries
+      .bySeqs(seqs)
       .map((entry) => ({ entry, score: relevance(searchableText(entry), query, corpus) }))
       .sort((a, b) => b.score - a.score || b.entry.seq - a.entry.seq);
   };
@@ -47,9 +47,12 @@ export const createSearch = (store: Store) => {
     for (const { entry } of weighed(seqs, query, textsWith)) {
       if (!best.has(entry.conversationId)) best.set(entry.conversationId, entry);
     }
+    const rows = new Map(
+      store.conversations.byIds([...best.keys()]).map((one) => [one.id, toRow(one)]),
+    );
     const found = [...best.values()].flatMap((entry) => {
-      const conversation = store.conversations.byId(entry.conversationId);
-      return conversation ? [{ row: toRow(conversation), entry }] : [];
+      const row = rows.get(entry.conversationId);
+      return row ? [{ row, entry }] : [];
     });
     const isFull = seqs.length === SEARCH_WINDOW;
     return { found, next: isFull ? (seqs[seqs.length - 1] ?? null) : null };

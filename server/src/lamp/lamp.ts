@@ -7,7 +7,14 @@ import type { Store } from '../store';
 /** The porch light: set by hand, ended by time, told to everybody at once. */
 export const createLamp = (services: { store: Store; clock: Clock; hub: Hub }) => {
   const { store, clock, hub } = services;
-  const now = (): LampSetting => lampAt(store.business.lamp(), clock.now());
+  const lastsUntil = (lamp: LampSetting): number =>
+    lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
+  // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
+  let until = lastsUntil(store.business.lamp());
+
+  const now = (): LampSetting =>
+    until <= clock.steady() ? lit : lampAt(store.business.lamp(), clock.now());
+
   const set = (lamp: LampSetting): LampSetting => {
     if (lamp.state === 'back-soon') {
       const aheadMs = lamp.until - clock.now();
@@ -17,6 +24,7 @@ export const createLamp = (services: { store: Store; clock: Clock; hub: Hub }) =
       }
     }
     store.business.setLamp(lamp, clock.now());
+    until = lastsUntil(lamp);
     hub.tellLamp(lamp, clock.now());
     return lamp;
   };
@@ -25,8 +33,7 @@ export const createLamp = (services: { store: Store; clock: Clock; hub: Hub }) =
     set,
     /** Lights the lamp again when "back soon" has run out. */
     tick: (): void => {
-      const kept = store.business.lamp();
-      if (kept.state !== lampAt(kept, clock.now()).state) set(lit);
+      if (store.business.lamp().state !== now().state) set(lit);
     },
   };
 };

@@ -8,8 +8,10 @@ import type { LampSetting } from '@porch/core/lamp';
 /** A team member's device that is connected now. */
 export interface Device {
   memberId: string;
-  /** The cookie's secret, so that signing out closes the socket as well. */
-  secret: string;
+  /** Hash of the cookie's secret, so that signing out closes the socket as well. */
+  sessionHash: string;
+  /** True once it has said hello: only then is it told anything. */
+  isListening: boolean;
   send(text: string): void;
   close(): void;
 }
@@ -64,20 +66,32 @@ const newestRows = (news: readonly News[]): Row[] => {
 };
 
 /** Who is connected, and telling them. Holds no data: whatever it says can be asked for again. */
-export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
+export const createHub = (
+  personAt: PersonAt,
+  countsNow: () => Counts,
+  report: (error: unknown) => void,
+) => {
   const devices = new Set<Device>();
   const panels = new Map<string, Set<Panel>>();
   const plates = new Set<Plate>();
   let houseMark = randomUUID();
 
+  const apart = (tell: () => void): void => {
+    try {
+      tell();
+    } catch (error) {
+      report(error);
+    }
+  };
+
   const tellTeam = (message: ToTeam): void => {
     if (devices.size === 0) return;
     const text = JSON.stringify(message);
-    for (const device of devices) device.send(text);
+    for (const device of devices) if (device.isListening) apart(() => device.send(text));
   };
 
   const tellVisitor = (tokenHash: string, message: ToVisitor): void => {
-    for (const panel of panels.get(tokenHash) ?? []) panel.send(message);
+    for (const panel of panels.get(tokenHash) ?? []) apart(() => panel.send(message));
   };
 
   const tellPanels = ({ entries, row, tokenHash }: News): void => {
@@ -86,11 +100,13 @@ export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
       .map((entry) => toVisitorEntry(entry, row.doorId, personAt))
       .filter((entry) => entry !== null);
     if (theirs.length > 0) {
-      tellVisitor(tokenHash, { say: 'entries', entries: theirs, seq: row.state.lastSeq });
+      const last = entries[entries.length - 1]?.id ?? null;
+      tellVisitor(tokenHash, { say: 'entries', entries: theirs, seq: row.state.lastSeq, last });
     }
   };
 
   return {
+    /** From its first moment, whether it listens yet or not: it can be signed out. */
     addDevice: (device: Device): (() => void) => {
       devices.add(device);
       return () => devices.delete(device);
@@ -112,16 +128,20 @@ export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
     publish: (news: readonly News[]): void => {
       const entries = news.flatMap((one) => one.entries);
       if (entries.length === 0) return;
-      const seq = entries[entries.length - 1]?.seq ?? 0;
-      tellTeam({ say: 'entries', entries, rows: newestRows(news), counts: countsNow(), seq });
-      for (const one of news) tellPanels(one);
+      const last = entries[entries.length - 1];
+      const upTo = { seq: last?.seq ?? 0, last: last?.id ?? null };
+      apart(() =>
+        tellTeam({ say: 'entries', entries, rows: newestRows(news), counts: countsNow(), ...upTo }),
+      );
+      // A listener that fails is no reason for the others to hear nothing.
+      for (const one of news) apart(() => tellPanels(one));
     },
     tellLamp: (lamp: LampSetting, now: number): void => {
       tellTeam({ say: 'lamp', lamp, now });
       for (const theirs of panels.values()) {
-        for (const panel of theirs) panel.send({ say: 'lamp', lamp, now });
+        for (const panel of theirs) apart(() => panel.send({ say: 'lamp', lamp, now }));
       }
-      for (const plate of plates) plate.send(lamp, now);
+      for (const plate of plates) apart(() => plate.send(lamp, now));
     },
     /** Another after each change of the house and after a restart: whoever heard nothing sees it by this. */
     houseMark: (): string => houseMark,
@@ -136,7 +156,7 @@ export const createHub = (personAt: PersonAt, countsNow: () => Counts) => {
       tellVisitor(tokenHash, { say: 'reached', reached }),
     visitorsHere: (): string[] => [...panels.keys()],
     /** Lets everybody go before the server does; they come back by themselves. */
-    closeAll: (): void => {
+    closePlates: (): void => {
       for (const plate of [...plates]) plate.close();
     },
     closeTeam: (which: (device: Device) => boolean): void => {

@@ -5,16 +5,16 @@ import {
   TeamLetterSchema,
   type ToTeam,
 } from '@porch/contract/team';
-import { COOKIE, memberAsking } from '../accounts/plugin';
+import { askingOf } from '../accounts/asking';
 import { Refused } from '../refused';
-import { isOwnOrigin } from '../security/origins';
+import { createBuckets } from '../security/bucket';
 import type { Room } from '../services';
-import type { Device } from './hub';
-import { closing, listen, sendTo } from './sockets';
+import { closing, listen, sendTo, UNREAD_MOST_BYTES } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
-export const liveRoom = async ({ app, services }: Room): Promise<void> => {
-  const { hub, line, lamp, clock, reach, store, shown } = services;
+export const liveRoom = async ({ app, services, settings }: Room): Promise<void> => {
+  const { hub, line, lamp, clock, reach, store, shown, sessions, isOwnOrigin, connections } =
+    services;
 
   const tellTyping = (memberId: string, conversationId: string): void => {
     const conversation = store.conversations.byId(conversationId);
@@ -23,71 +23,85 @@ export const liveRoom = async ({ app, services }: Room): Promise<void> => {
     hub.tellVisitorTyping(conversation.tokenHash, name);
   };
 
-  /** A device that says something and is answered; with an ear it is also told what happens meanwhile. */
-  const openDevice = (memberId: string, ear: Omit<Device, 'memberId'> | null) => {
-    let leave = (): void => {};
-    return {
-      leave: () => leave(),
-      hear: (message: FromTeam): ToTeam[] => {
-        switch (message.do) {
-          case 'hello':
-            leave();
-            // Listening starts in the same turn as the reading, so nothing falls between them.
-            if (ear) leave = hub.addDevice({ ...ear, memberId });
-            return [
-              {
-                say: 'welcome',
-                now: clock.now(),
-                lamp: lamp.now(),
-                houseMark: hub.houseMark(),
-                ...line.since(message.since),
-              },
-            ];
-          case 'typing':
-            tellTyping(memberId, message.conversationId);
-            return [];
-          case 'has':
-            reach.teamHas(message.seq);
-            return [];
-          case 'pulse':
-            return [{ say: 'pulse' }];
-        }
-      },
-    };
+  /** What a device is told for what it says; `listens` is called once it has said hello. */
+  const answersTo = (memberId: string, message: FromTeam, listens: () => void): ToTeam[] => {
+    switch (message.do) {
+      case 'hello':
+        // Listening starts in the same turn as the reading, so nothing falls between them.
+        listens();
+        return [
+          {
+            say: 'welcome',
+            now: clock.now(),
+            lamp: lamp.now(),
+            houseMark: hub.houseMark(),
+            ...line.since(message.since, message.last ?? null),
+          },
+        ];
+      case 'typing':
+        tellTyping(memberId, message.conversationId);
+        return [];
+      case 'has':
+        reach.teamHas(message.seq);
+        return [];
+      case 'pulse':
+        return [{ say: 'pulse' }];
+    }
   };
 
   app.get(
     '/api/live',
     {
       websocket: true,
+      config: { who: 'team' },
       preValidation: async (request) => {
         if (!isOwnOrigin(request)) throw new Refused('origin-not-ours');
-        memberAsking(services, request);
+        connections.refuseIfTooMany(request.ip);
       },
     },
     (socket, request) => {
-      const send = (message: ToTeam): void => sendTo(socket, JSON.stringify(message));
-      const device = openDevice(memberAsking(services, request).id, {
-        secret: request.cookies[COOKIE] ?? '',
-        send: (text: string) => sendTo(socket, text),
+      const { me, sessionHash } = askingOf(request);
+      const words = createBuckets(clock, settings.limits.deviceWordsAMinute, 60_000);
+      const sendText = (text: string): void => sendTo(socket, text, UNREAD_MOST_BYTES.device);
+      const send = (message: ToTeam): void => sendText(JSON.stringify(message));
+      const device = {
+        memberId: me.id,
+        sessionHash,
+        isListening: false,
+        send: sendText,
         close: () => {
           send({ say: 'signed-out' });
           socket.close(closing.signedOut);
         },
+      };
+      // It belongs to its session from its first moment, whether it ever says hello or not.
+      const leave = hub.addDevice(device);
+      const disconnect = connections.add(request.ip);
+      if (!sessions.memberBy(sessionHash)) device.close();
+      listen(socket, request.log, FromTeamSchema, {
+        mayGoOn: () => words.take('') === 0,
+        handle: (message) => {
+          // A session may have ended without anybody knowing of this socket: it is asked again.
+          if (message.do === 'hello' && !sessions.memberBy(sessionHash)) return device.close();
+          const listens = (): void => {
+            device.isListening = true;
+          };
+          for (const answer of answersTo(me.id, message, listens)) send(answer);
+        },
       });
-      listen(socket, request.log, FromTeamSchema, (message) => {
-        for (const answer of device.hear(message)) send(answer);
+      socket.on('close', () => {
+        leave();
+        disconnect();
       });
-      socket.on('close', () => device.leave());
     },
   );
 
   app.post(
     '/api/letters',
-    { schema: { body: TeamLetterSchema } },
+    { config: { who: 'team' }, schema: { body: TeamLetterSchema } },
     async (request): Promise<LetterToTeam> => {
-      const device = openDevice(memberAsking(services, request).id, null);
-      return { says: request.body.says.flatMap(device.hear) };
+      const { me } = askingOf(request);
+      return { says: request.body.says.flatMap((said) => answersTo(me.id, said, () => {})) };
     },
   );
 };

@@ -6,29 +6,49 @@ import type { z } from 'zod';
 export const SILENCE_LONGEST_MS = 50_000;
 
 /** Codes with which we close a socket; 4000 to 4999 are ours to give (RFC 6455, 7.4.2). */
-export const closing = { badFrame: 4400, refused: 4403, signedOut: 4401 } as const;
+export const closing = { badFrame: 4400, refused: 4403, signedOut: 4401, tooMuch: 4429 } as const;
+
+/** So much may lie unread before somebody is cut off; they come back and ask since the seq they have. */
+export const UNREAD_MOST_BYTES = { panel: 1024 * 1024, device: 16 * 1024 * 1024 } as const;
 
 /**
  * Reads a socket's frames as one schema says. A frame that is no JSON or no message of ours closes
- * the socket: a client of ours never sends one. Errors of a handler are logged, never thrown.
+ * the socket: a client of ours never sends one. So does one too many, as `mayGoOn` says, before it is even
+ * looked at. Errors of a handler are logged, never thrown.
  */
 export const listen = <Schema extends z.ZodType>(
   socket: WebSocket,
   log: FastifyBaseLogger,
   schema: Schema,
-  handle: (message: z.infer<Schema>) => void | Promise<void>,
+  options: {
+    mayGoOn: () => boolean;
+    handle: (message: z.infer<Schema>) => void | Promise<void>;
+  },
 ): void => {
   const silence = setTimeout(() => socket.terminate(), SILENCE_LONGEST_MS).unref();
+  // What was in the same packet as a refused frame is still handed over; it is not heard any more.
+  let isOver = false;
+  const end = (code: number): void => {
+    isOver = true;
+    socket.close(code);
+  };
   socket.on('error', (error) => log.debug({ error: error.message }, 'socket failed'));
-  socket.on('close', () => clearTimeout(silence));
+  socket.on('close', () => {
+    isOver = true;
+    clearTimeout(silence);
+  });
   socket.on('message', (data) => {
+    if (isOver) return;
     silence.refresh();
+    if (!options.mayGoOn()) return end(closing.tooMuch);
     const message = parse(schema, String(data));
-    if (message === null) return socket.close(closing.badFrame);
-    Promise.resolve(handle(message)).catch((error) => {
-      log.error(error);
-      socket.close(1011);
-    });
+    if (message === null) return end(closing.badFrame);
+    Promise.resolve()
+      .then(() => options.handle(message))
+      .catch((error) => {
+        log.error(error);
+        end(1011);
+      });
   });
 };
 
@@ -41,7 +61,9 @@ const parse = <Schema extends z.ZodType>(schema: Schema, text: string): z.infer<
   }
 };
 
-/** Sends if anybody is still there; what is lost here is asked for again by seq. */
-export const sendTo = (socket: WebSocket, text: string): void => {
-  if (socket.readyState === socket.OPEN) socket.send(text);
+/** Sends if anybody is still there and reads; what is lost here is asked for again by seq. */
+export const sendTo = (socket: WebSocket, text: string, unreadMostBytes: number): void => {
+  if (socket.readyState !== socket.OPEN) return;
+  if (socket.bufferedAmount > unreadMostBytes) socket.terminate();
+  else socket.send(text);
 };

@@ -25,11 +25,15 @@ export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
   await app.register(fastifyStatic, {
     root: appDir,
     index: false,
+    // The app's page goes out by `sendIndex` only, with the policy that it needs and no other.
+    allowedPath: (path) => path !== '/index.html' && path !== '/index.html.gz',
     wildcard: true,
     preCompressed: true,
     cacheControl: false,
     setHeaders: (response, path) => {
       response.setHeader('cache-control', isNamedByContent(path) ? forGood : 'no-cache');
+      // A worker obeys the policy that its own script came with: it has to fetch what it keeps.
+      if (/\/worker\.js(\.gz)?$/.test(path)) response.setHeader('content-security-policy', policy);
     },
   });
   await app.register(fastifyStatic, {

@@ -1,6 +1,6 @@
 import { randomInt } from 'node:crypto';
 import type { Pairing } from '@porch/contract/team';
-import type { Accounts, SignedIn } from '../accounts/accounts';
+import type { Sessions, SignedIn } from '../accounts/sessions';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
 import { hashSecret, newId, newSecret } from '../security/tokens';
@@ -16,11 +16,14 @@ const OPEN_MOST = 200;
 interface Open {
   id: string;
   memberId: string;
+  /** The session on whose screen the code stands; it ends with it. */
+  sessionHash: string;
   secretHash: string;
   ticketHash: string;
   state: Pairing['state'];
   words: string;
-  expiresAt: number;
+  /** On the steady clock. */
+  until: number;
 }
 
 const pick = (list: readonly string[]): string => list[randomInt(list.length)] ?? '';
@@ -29,18 +32,18 @@ const pick = (list: readonly string[]): string => list[randomInt(list.length)] ?
  * A phone signs in by a code on a screen that is signed in: the phone opens it once, both show the
  * same two words, the first screen says so. In memory on purpose: no secret of it ever touches the disk.
  */
-export const createPairings = (services: { store: Store; clock: Clock; accounts: Accounts }) => {
-  const { store, clock, accounts } = services;
+export const createPairings = (services: { store: Store; clock: Clock; sessions: Sessions }) => {
+  const { store, clock, sessions } = services;
   const open = new Map<string, Open>();
 
   const forgetOld = (): void => {
-    for (const [id, one] of open) if (one.expiresAt + PAIRING_MS < clock.now()) open.delete(id);
+    for (const [id, one] of open) if (one.until + PAIRING_MS < clock.steady()) open.delete(id);
     const [oldest] = open.keys();
     if (oldest && open.size >= OPEN_MOST) open.delete(oldest);
   };
 
   const stateOf = (one: Open): Pairing['state'] =>
-    (one.state === 'waiting' || one.state === 'asking') && one.expiresAt <= clock.now()
+    (one.state === 'waiting' || one.state === 'asking') && one.until <= clock.steady()
       ? 'stale'
       : one.state;
 
@@ -54,22 +57,23 @@ export const createPairings = (services: { store: Store; clock: Clock; accounts:
     id: one.id,
     state: stateOf(one),
     words: one.words,
-    expiresAt: one.expiresAt,
+    expiresAt: clock.now() + one.until - clock.steady(),
   });
 
   return {
     /** A new code for a member's screen; the secret is told once. */
-    make: (memberId: string): { pairing: Pairing; secret: string } => {
+    make: (memberId: string, sessionHash: string): { pairing: Pairing; secret: string } => {
       forgetOld();
       const secret = newSecret();
       const one: Open = {
         id: newId(),
         memberId,
+        sessionHash,
         secretHash: hashSecret(secret),
         ticketHash: '',
         state: 'waiting',
         words: '',
-        expiresAt: clock.now() + PAIRING_MS,
+        until: clock.steady() + PAIRING_MS,
       };
       open.set(one.id, one);
       return { pairing: shown(one), secret };
@@ -85,7 +89,7 @@ export const createPairings = (services: { store: Store; clock: Clock; accounts:
       one.state = 'asking';
       one.ticketHash = hashSecret(ticket);
       one.words = `${pick(firstWords)} ${pick(secondWords)}`;
-      one.expiresAt = clock.now() + ANSWER_MS;
+      one.until = clock.steady() + ANSWER_MS;
       return { words: one.words, ticket };
     },
     /** The first screen says whether the phone shows the same words. */
@@ -105,7 +109,15 @@ export const createPairings = (services: { store: Store; clock: Clock; accounts:
       one.ticketHash = '';
       const member = store.members.byId(one.memberId);
       if (!member) throw new Refused('link-stale');
-      return { state, signedIn: accounts.open(member, 'phone') };
+      return { state, signedIn: sessions.open(member, 'phone') };
+    },
+    /** Ends codes, also those that were confirmed and not collected yet. */
+    end: (which: (one: Pick<Open, 'memberId' | 'sessionHash'>) => boolean): void => {
+      for (const one of open.values()) {
+        if (!which(one)) continue;
+        one.state = 'stale';
+        one.secretHash = '';
+      }
     },
   };
 };

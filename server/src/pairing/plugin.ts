@@ -8,7 +8,8 @@ import {
 } from '@porch/contract/team';
 import QRCode from 'qrcode';
 import { z } from 'zod';
-import { giveSession, memberAsking } from '../accounts/plugin';
+import { askingOf, memberOf } from '../accounts/asking';
+import { giveSession } from '../accounts/plugin';
 import { Refused } from '../refused';
 import type { Room } from '../services';
 
@@ -20,12 +21,12 @@ export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.post(
     '/api/pairings',
-    { schema: { response: { 200: NewPairingSchema } } },
+    { config: { who: 'team' }, schema: { response: { 200: NewPairingSchema } } },
     async (request) => {
-      const { id } = memberAsking(services, request);
-      const waitMs = limits.links.take(`pairing ${id}`);
+      const { me, sessionHash } = askingOf(request);
+      const waitMs = limits.links.take(`pairing ${me.id}`);
       if (waitMs) throw new Refused('too-many', { waitMs });
-      const { pairing, secret } = pairings.make(id);
+      const { pairing, secret } = pairings.make(me.id, sessionHash);
       const link = `${originOf(request)}/pair#${secret}`;
       return { ...pairing, link, picture: await QRCode.toDataURL(link, { margin: 2, scale: 6 }) };
     },
@@ -33,22 +34,24 @@ export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.get(
     '/api/pairings/:id',
-    { schema: { params: ById, response: { 200: PairingSchema } } },
-    async (request) => pairings.look(request.params.id, memberAsking(services, request).id),
+    { config: { who: 'team' }, schema: { params: ById, response: { 200: PairingSchema } } },
+    async (request) => pairings.look(request.params.id, memberOf(request).id),
   );
 
   app.post(
     '/api/pairings/:id/answer',
-    { schema: { params: ById, body: AnswerPairingSchema, response: { 200: PairingSchema } } },
-    async (request) => {
-      const { id } = memberAsking(services, request);
-      return pairings.answer(request.params.id, id, request.body.isSame);
+    {
+      config: { who: 'team' },
+      schema: { params: ById, body: AnswerPairingSchema, response: { 200: PairingSchema } },
     },
+    async (request) =>
+      pairings.answer(request.params.id, memberOf(request).id, request.body.isSame),
   );
 
   app.post(
     '/api/pairings/claim',
     {
+      config: { who: 'anybody' },
       schema: {
         body: LookAtLinkSchema,
         response: { 200: z.object({ words: z.string(), ticket: z.string() }) },
@@ -63,11 +66,14 @@ export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.post(
     '/api/pairings/collect',
-    { schema: { body: LookAtLinkSchema, response: { 200: CollectSchema } } },
+    {
+      config: { who: 'anybody' },
+      schema: { body: LookAtLinkSchema, response: { 200: CollectSchema } },
+    },
     async (request, reply) => {
       const { state, signedIn } = pairings.collect(request.body.token);
       if (signedIn) {
-        giveSession(request, reply, signedIn);
+        giveSession(services, request, reply, signedIn);
         hub.tellHouse();
       }
       return { state };

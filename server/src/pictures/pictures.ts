@@ -4,12 +4,11 @@ import type { Crop } from '@porch/contract/team';
 import { fileTypeFromBuffer } from 'file-type';
 import sharp from 'sharp';
 import type { Clock } from '../clock';
-import { openPicture, pictureTypes, refuseIfHuge } from '../files/intake';
+import type { Darkroom } from '../darkroom/darkroom';
+import { pictureTypes } from '../files/intake';
 import { Refused } from '../refused';
 import type { Store } from '../store';
 
-/** Shown at most half as large; twice that looks sharp everywhere. */
-const KEPT_SIDE = 320;
 const UNUSED_KEPT_MS = 24 * 3_600_000;
 const SAMPLE_SIDE = 64;
 
@@ -26,37 +25,25 @@ export const pixelsOf = (bytes: Buffer): Promise<Buffer> =>
 export const drawn = (svg: string, width: number): Promise<Buffer> =>
   sharp(Buffer.from(svg), { density: 600 }).resize(width).png().toBuffer();
 
-const cropped = async (bytes: Buffer, crop: Crop): Promise<Buffer> => {
-  await refuseIfHuge(bytes);
-  const upright = await openPicture(bytes).autoOrient().toBuffer({ resolveWithObject: true });
-  const { width, height } = upright.info;
-  const side = Math.min(crop.side, width, height);
-  const region = {
-    left: Math.min(crop.left, width - side),
-    top: Math.min(crop.top, height - side),
-    width: side,
-    height: side,
-  };
-  return sharp(upright.data)
-    .extract(region)
-    .resize(KEPT_SIDE, KEPT_SIDE)
-    .webp({ quality: 86 })
-    .toBuffer();
-};
-
 /** Faces and the business's picture: a square out of what was sent, encoded anew. */
-export const createPictures = ({ store, clock }: { store: Store; clock: Clock }) => ({
+export const createPictures = ({
+  store,
+  clock,
+  darkroom,
+}: {
+  store: Store;
+  clock: Clock;
+  darkroom: Darkroom;
+}) => ({
   /** Keeps the square that `crop` cuts out; gives the id under which it can be had. */
-  take: async (bytes: Buffer, crop: Crop): Promise<string> => {
+  take: async (bytes: Buffer, crop: Crop, memberId: string): Promise<string> => {
     if (!bytes || bytes.length === 0) throw new Refused('file-empty');
     if (bytes.length > FILE_LARGEST_BYTES) {
       throw new Refused('too-large', { limit: FILE_LARGEST_BYTES });
     }
     const sniffed = await fileTypeFromBuffer(bytes);
     if (!sniffed || !pictureTypes.has(sniffed.mime)) throw new Refused('picture-unreadable');
-    const kept = await cropped(bytes, crop).catch((error) => {
-      throw error instanceof Refused ? error : new Refused('picture-unreadable');
-    });
+    const kept = await darkroom.cut(bytes, crop, { lane: 'team', sender: memberId });
     const id = createHash('sha256').update(kept).digest('hex').slice(0, 32);
     store.pictures.add(id, kept, clock.now());
     return id;

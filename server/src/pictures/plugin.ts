@@ -1,7 +1,8 @@
 import { FILE_LARGEST_BYTES, IdSchema } from '@porch/contract/entries';
 import { BusinessSchema, CropSchema, MemberSchema, PictureShapeSchema } from '@porch/contract/team';
+import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { memberAsking, ownerAsking } from '../accounts/plugin';
+import { memberOf } from '../accounts/asking';
 import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Room } from '../services';
@@ -12,23 +13,27 @@ const bodyLimit = FILE_LARGEST_BYTES + 1;
 export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
   const { pictures, store, clock, hub, limits } = services;
 
-  const take = async (request: { ip: string; body: unknown }, crop: z.infer<typeof CropSchema>) => {
-    const waitMs = limits.uploads.take(request.ip);
+  /** Before ten megabytes are read. */
+  const refuseCrowd = async (request: FastifyRequest): Promise<void> => {
+    const waitMs = limits.uploads.take(`member ${memberOf(request).id}`);
     if (waitMs) throw new Refused('too-many', { waitMs });
-    return pictures.take(sentBytes(request), crop);
   };
+
+  const take = (request: FastifyRequest, crop: z.infer<typeof CropSchema>): Promise<string> =>
+    pictures.take(sentBytes(request), crop, memberOf(request).id);
 
   app.put(
     '/api/business/picture',
     {
+      config: { who: 'owner' },
       bodyLimit,
+      onRequest: refuseCrowd,
       schema: {
         querystring: CropSchema.extend({ shape: PictureShapeSchema }),
         response: { 200: BusinessSchema },
       },
     },
     async (request) => {
-      ownerAsking(services, request);
       const pictureId = await take(request, request.query);
       const business = store.business.read();
       if (!business) throw new Refused('not-found');
@@ -41,9 +46,8 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.delete(
     '/api/business/picture',
-    { schema: { response: { 204: z.null() } } },
-    async (request, reply) => {
-      ownerAsking(services, request);
+    { config: { who: 'owner' }, schema: { response: { 204: z.null() } } },
+    async (_request, reply) => {
       const business = store.business.read();
       if (business) store.business.write({ ...business, pictureId: null }, clock.now());
       hub.tellHouse();
@@ -53,9 +57,14 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.put(
     '/api/me/picture',
-    { bodyLimit, schema: { querystring: CropSchema, response: { 200: MemberSchema } } },
+    {
+      config: { who: 'team' },
+      bodyLimit,
+      onRequest: refuseCrowd,
+      schema: { querystring: CropSchema, response: { 200: MemberSchema } },
+    },
     async (request) => {
-      const me = memberAsking(services, request);
+      const me = memberOf(request);
       const changed = { ...me, pictureId: await take(request, request.query) };
       store.members.update(changed);
       hub.tellHouse();
@@ -65,9 +74,9 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.delete(
     '/api/me/picture',
-    { schema: { response: { 204: z.null() } } },
+    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
     async (request, reply) => {
-      store.members.update({ ...memberAsking(services, request), pictureId: null });
+      store.members.update({ ...memberOf(request), pictureId: null });
       hub.tellHouse();
       return reply.status(204).send(null);
     },

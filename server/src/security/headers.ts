@@ -47,7 +47,18 @@ export const previewPolicy = (): string =>
     'frame-ancestors': "'self'",
   });
 
+/** Nothing at all, in no frame: what every answer gets that does not say what else it needs. */
+const strictest = policy({
+  'default-src': "'none'",
+  'base-uri': "'none'",
+  'form-action': "'none'",
+  'frame-ancestors': "'none'",
+});
+
+/** On every answer; where one says something else it says why. */
 export const everywhere: Record<string, string> = {
+  'content-security-policy': strictest,
+  'cross-origin-resource-policy': 'same-origin',
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'strict-origin-when-cross-origin',
   'cross-origin-opener-policy': 'same-origin',

@@ -59,6 +59,9 @@ export const conversationsTable = (db: Db) => {
        is_here = @isHere, state = @state WHERE id = @id`,
   );
   const byId = db.prepare<[string], Stored>(`SELECT ${columns} ${from} WHERE c.id = ?`);
+  const byIds = db.prepare<[string], Stored>(
+    `SELECT ${columns} ${from} WHERE c.id IN (SELECT value FROM json_each(?))`,
+  );
   const ofVisitor = db.prepare<[string], Stored>(
     `SELECT ${columns} ${from} WHERE c.visitor_id = ?`,
   );
@@ -89,6 +92,9 @@ export const conversationsTable = (db: Db) => {
       known.put(conversation.visitorId, conversation);
     },
     byId: (id: string): ConversationRecord | null => one(byId.get(id)),
+    /** Those of many ids that there are, in one read. */
+    byIds: (ids: readonly string[]): ConversationRecord[] =>
+      ids.length === 0 ? [] : byIds.all(JSON.stringify(ids)).map(fromStored),
     ofVisitor: (visitorId: string): ConversationRecord | null => {
       const conversation = known.get(visitorId) ?? one(ofVisitor.get(visitorId));
       if (conversation) known.put(visitorId, conversation);

@@ -40,8 +40,11 @@ export const entriesTable = (db: Db) => {
   const allOf = db.prepare<[string], Stored>(
     `SELECT ${columns} FROM entries WHERE conversation_id = ? ORDER BY seq`,
   );
-  const newest = db.prepare<[], { seq: number }>(
-    'SELECT coalesce(max(seq), 0) AS seq FROM entries',
+  const bySeqs = db.prepare<[string], Stored>(
+    `SELECT ${columns} FROM entries WHERE seq IN (SELECT value FROM json_each(?))`,
+  );
+  const newest = db.prepare<[], { seq: number; id: string }>(
+    'SELECT seq, id FROM entries ORDER BY seq DESC LIMIT 1',
   );
   return {
     /** Appends and gives the entry its seq. Throws if the conversation has the id already. */
@@ -64,6 +67,7 @@ export const entriesTable = (db: Db) => {
       const stored = bySeq.get(seq);
       return stored ? fromStored(stored) : null;
     },
+    bySeqs: (seqs: readonly number[]): Entry[] => bySeqs.all(JSON.stringify(seqs)).map(fromStored),
     since: (seq: number, most: number): Entry[] => since.all(seq, most).map(fromStored),
     /** The roll's newest entries before a seq, oldest first. */
     rollBefore: (conversationId: string, seq: number, most: number): Entry[] =>
@@ -71,6 +75,7 @@ export const entriesTable = (db: Db) => {
     rollSince: (conversationId: string, seq: number, most: number): Entry[] =>
       rollSince.all(conversationId, seq, most).map(fromStored),
     allOf: (conversationId: string): Entry[] => allOf.all(conversationId).map(fromStored),
+    newest: (): { seq: number; id: string } | null => newest.get() ?? null,
     newestSeq: (): number => newest.get()?.seq ?? 0,
   };
 };

@@ -11,6 +11,8 @@ export interface FileRecord {
   sizeBytes: number;
   width: number | null;
   height: number | null;
+  /** Hash of the bytes as they were sent; null for what came before this was kept. */
+  sentHash: string | null;
 }
 
 export interface FileBytes {
@@ -19,7 +21,8 @@ export interface FileBytes {
 }
 
 const columns = `id, visitor_id AS visitorId, member_id AS memberId,
-  conversation_id AS conversationId, name, type, size_bytes AS sizeBytes, width, height`;
+  conversation_id AS conversationId, name, type, size_bytes AS sizeBytes, width, height,
+  sent_hash AS sentHash`;
 
 /** A file as a message mentions it. */
 export const toMention = (file: FileRecord): FileMention => ({
@@ -32,8 +35,10 @@ export const toMention = (file: FileRecord): FileMention => ({
 
 export const filesTable = (db: Db) => {
   const add = db.prepare(
-    `INSERT INTO files VALUES (@id, @visitorId, @memberId, @conversationId, @name, @type,
-       @sizeBytes, @width, @height, @now)`,
+    `INSERT INTO files (id, visitor_id, member_id, conversation_id, name, type, size_bytes, width,
+       height, created_at, sent_hash)
+     VALUES (@id, @visitorId, @memberId, @conversationId, @name, @type, @sizeBytes, @width,
+       @height, @now, @sentHash)`,
   );
   const addBytes = db.prepare('INSERT INTO file_bytes VALUES (?, ?, ?)');
   const byId = db.prepare<[string], FileRecord>(`SELECT ${columns} FROM files WHERE id = ?`);

@@ -5,15 +5,19 @@ import { doorsTable } from './doors';
 import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
 import { filesTable } from './files';
+import { findingsTable } from './findings';
+import { knownDevicesTable } from './known-devices';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { picturesTable } from './pictures';
+import { probeTable } from './probe';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
 import { sightingsTable } from './sightings';
 import { ticksTable } from './ticks';
 import { triesTable } from './tries';
 import { visitorsTable } from './visitors';
+import { warningsTable } from './warnings';
 
 export type { ConversationRecord } from './conversations';
 export { toRow } from './conversations';
@@ -38,6 +42,10 @@ export const createStore = (db: Db) => {
     business: businessTable(db),
     members: membersTable(db),
     sessions: sessionsTable(db),
+    knownDevices: knownDevicesTable(db),
+    warnings: warningsTable(db),
+    findings: findingsTable(db),
+    probe: probeTable(db),
     tries: triesTable(db),
     doors,
     dresses: dressesTable(db),

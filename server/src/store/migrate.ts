@@ -1,9 +1,10 @@
 import type { Db } from './db';
 import first from './migrations/0001-first.sql';
 import doorsAndTeam from './migrations/0002-doors-and-team.sql';
+import whatHeldNot from './migrations/0003-what-held-not.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
-export const migrations: readonly string[] = [first, doorsAndTeam];
+export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot];
 
 /**
  * Brings a database from the version it has to `target` (default: the newest), each step whole or

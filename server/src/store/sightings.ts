@@ -7,26 +7,29 @@ export interface SightingRecord {
   at: number;
 }
 
-/** More websites than this at one door are somebody's game; the oldest make room. */
-const KEPT_MOST = 40;
+const columns = 'door_id AS doorId, origin, page, at';
 
 export const sightingsTable = (db: Db) => {
   const write = db.prepare(
     `INSERT INTO sightings VALUES (@doorId, @origin, @page, @at)
      ON CONFLICT DO UPDATE SET at = @at, page = CASE @page WHEN '' THEN page ELSE @page END`,
   );
-  const trim = db.prepare(
-    `DELETE FROM sightings WHERE door_id = @doorId AND origin NOT IN
-       (SELECT origin FROM sightings WHERE door_id = @doorId ORDER BY at DESC LIMIT ${KEPT_MOST})`,
+  const drop = db.prepare('DELETE FROM sightings WHERE door_id = ? AND origin = ?');
+  const ofDoor = db.prepare<[string], SightingRecord>(
+    `SELECT ${columns} FROM sightings WHERE door_id = ? ORDER BY at DESC, origin`,
   );
   const newest = db.prepare<[], SightingRecord>(
-    'SELECT door_id AS doorId, origin, page, at FROM sightings ORDER BY at DESC LIMIT 100',
+    `SELECT ${columns} FROM sightings ORDER BY at DESC, origin LIMIT 2500`,
   );
   return {
     write: (sighting: SightingRecord): void => {
       write.run(sighting);
-      trim.run(sighting);
     },
+    drop: (doorId: string, origin: string): void => {
+      drop.run(doorId, origin);
+    },
+    /** Where one door was seen, the newest first. */
+    ofDoor: (doorId: string): SightingRecord[] => ofDoor.all(doorId),
     newest: (): SightingRecord[] => newest.all(),
   };
 };

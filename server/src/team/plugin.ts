@@ -1,103 +1,104 @@
 import { IdSchema } from '@porch/contract/entries';
 import {
-  InviteSchema,
   JoinSchema,
   LookAtLinkSchema,
   MeChangeSchema,
   MemberSchema,
+  NewPasswordLinkSchema,
   NewPasswordSchema,
   OneTimeLinkSchema,
+  OpenLinkSchema,
   PasswordChangeSchema,
   RoleChangeSchema,
   SeenLinkSchema,
 } from '@porch/contract/team';
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { COOKIE, clearSession, giveSession, memberAsking, ownerAsking } from '../accounts/plugin';
+import { askingOf, memberOf } from '../accounts/asking';
+import { clearSession, giveSession } from '../accounts/plugin';
 import { Refused } from '../refused';
 import type { Room } from '../services';
 
 const ById = z.object({ id: IdSchema });
 const nothing = { 204: z.null() };
+const forTeam = { who: 'team' } as const;
+const forOwner = { who: 'owner' } as const;
+const forAnybody = { who: 'anybody' } as const;
 
 /** The team: who is in it, how they come in and go, and what each may change about themselves. */
 export const teamRoom = async ({ app, services }: Room): Promise<void> => {
   const { team, accounts, hub, limits, originOf } = services;
 
-  const refuseCrowd = (request: FastifyRequest): void => {
+  const refuseCrowd = async (request: FastifyRequest): Promise<void> => {
     const waitMs = limits.links.take(request.ip);
     if (waitMs) throw new Refused('too-many', { waitMs });
   };
+  /** Whoever has the secret of a link comes here; how often is looked at before anything is read. */
+  const byLink = { config: forAnybody, onRequest: refuseCrowd };
 
   app.get(
-    '/api/invites',
-    { schema: { response: { 200: z.array(InviteSchema) } } },
-    async (request) => {
-      ownerAsking(services, request);
-      return team.openInvites();
-    },
-  );
-
-  app.post(
-    '/api/invites',
-    { schema: { body: RoleChangeSchema, response: { 200: OneTimeLinkSchema } } },
-    async (request) => {
-      ownerAsking(services, request);
-      return team.invite(request.body.role, originOf(request));
-    },
+    '/api/links',
+    { config: forOwner, schema: { response: { 200: z.array(OpenLinkSchema) } } },
+    async () => team.openLinks(),
   );
 
   app.delete(
-    '/api/invites/:id',
-    { schema: { params: z.object({ id: z.string().max(60) }), response: nothing } },
+    '/api/links/:id',
+    {
+      config: forOwner,
+      schema: { params: z.object({ id: z.string().max(60) }), response: nothing },
+    },
     async (request, reply) => {
-      ownerAsking(services, request);
       team.withdraw(request.params.id);
       return reply.status(204).send(null);
     },
   );
 
   app.post(
-    '/api/links/look',
-    { schema: { body: LookAtLinkSchema, response: { 200: SeenLinkSchema } } },
-    async (request) => {
-      refuseCrowd(request);
-      return team.look(request.body.token);
+    '/api/invites',
+    {
+      config: forOwner,
+      schema: { body: RoleChangeSchema, response: { 200: OneTimeLinkSchema } },
     },
+    async (request) => team.invite(request.body.role, memberOf(request).id, originOf(request)),
+  );
+
+  app.post(
+    '/api/links/look',
+    { ...byLink, schema: { body: LookAtLinkSchema, response: { 200: SeenLinkSchema } } },
+    async (request) => team.look(request.body.token),
   );
 
   app.post(
     '/api/join',
-    { schema: { body: JoinSchema, response: { 200: MemberSchema } } },
-    async (request, reply) => {
-      refuseCrowd(request);
-      return giveSession(request, reply, await team.join(request.body));
-    },
+    { ...byLink, schema: { body: JoinSchema, response: { 200: MemberSchema } } },
+    async (request, reply) => giveSession(services, request, reply, await team.join(request.body)),
   );
 
   app.post(
     '/api/new-password',
-    { schema: { body: NewPasswordSchema, response: { 200: MemberSchema } } },
-    async (request, reply) => {
-      refuseCrowd(request);
-      return giveSession(request, reply, await team.makeNewPassword(request.body));
-    },
+    { ...byLink, schema: { body: NewPasswordSchema, response: { 200: MemberSchema } } },
+    async (request, reply) =>
+      giveSession(services, request, reply, await team.makeNewPassword(request.body)),
   );
 
   app.post(
     '/api/members/:id/new-password-link',
-    { schema: { params: ById, response: { 200: OneTimeLinkSchema } } },
+    {
+      config: forOwner,
+      schema: { params: ById, body: NewPasswordLinkSchema, response: { 200: OneTimeLinkSchema } },
+    },
     async (request) => {
-      ownerAsking(services, request);
-      return team.newPasswordLink(request.params.id, originOf(request));
+      const { password } = request.body;
+      const origin = originOf(request);
+      return team.newPasswordLink(request.params.id, askingOf(request), password, origin);
     },
   );
 
   app.put(
     '/api/members/:id/role',
-    { schema: { params: ById, body: RoleChangeSchema, response: nothing } },
+    { config: forOwner, schema: { params: ById, body: RoleChangeSchema, response: nothing } },
     async (request, reply) => {
-      ownerAsking(services, request);
       team.setRole(request.params.id, request.body.role);
       return reply.status(204).send(null);
     },
@@ -109,25 +110,28 @@ export const teamRoom = async ({ app, services }: Room): Promise<void> => {
   ] as const) {
     app.post(
       `/api/members/:id/${path}`,
-      { schema: { params: ById, response: nothing } },
+      { config: forOwner, schema: { params: ById, response: nothing } },
       async (request, reply) => {
-        ownerAsking(services, request);
         work(request.params.id);
         return reply.status(204).send(null);
       },
     );
   }
 
-  app.post('/api/me/leave', { schema: { response: nothing } }, async (request, reply) => {
-    team.leave(memberAsking(services, request).id);
-    return clearSession(request, reply).status(204).send(null);
-  });
+  app.post(
+    '/api/me/leave',
+    { config: forTeam, schema: { response: nothing } },
+    async (request, reply) => {
+      team.leave(memberOf(request).id);
+      return clearSession(request, reply).status(204).send(null);
+    },
+  );
 
   app.put(
     '/api/me',
-    { schema: { body: MeChangeSchema, response: { 200: MemberSchema } } },
+    { config: forTeam, schema: { body: MeChangeSchema, response: { 200: MemberSchema } } },
     async (request) => {
-      const changed = accounts.changeMe(memberAsking(services, request), request.body);
+      const changed = accounts.changeMe(memberOf(request), request.body);
       hub.tellHouse();
       return changed;
     },
@@ -135,12 +139,10 @@ export const teamRoom = async ({ app, services }: Room): Promise<void> => {
 
   app.put(
     '/api/me/password',
-    { schema: { body: PasswordChangeSchema, response: nothing } },
+    { config: forTeam, schema: { body: PasswordChangeSchema, response: nothing } },
     async (request, reply) => {
-      const member = memberAsking(services, request);
-      const secret = request.cookies[COOKIE] ?? '';
-      await accounts.changePassword(member, request.body, secret, request.ip);
-      hub.closeTeam((device) => device.memberId === member.id && device.secret !== secret);
+      await accounts.changePassword(askingOf(request), request.body);
+      hub.tellHouse();
       return reply.status(204).send(null);
     },
   );

@@ -53,10 +53,10 @@ describe('the team', () => {
 
   it('lists open invitations without their secret, and withdraws one', async () => {
     const { link } = await invite();
-    const { body } = await house.ask('GET', '/api/invites', { cookie });
+    const { body } = await house.ask('GET', '/api/links', { cookie });
     expect(body).toHaveLength(1);
     expect(JSON.stringify(body)).not.toContain(tokenIn(link));
-    await house.ask('DELETE', `/api/invites/${body[0].id}`, { cookie });
+    await house.ask('DELETE', `/api/links/${body[0].id}`, { cookie });
     expect((await join(tokenIn(link))).body.code).toBe('link-stale');
   });
 
@@ -87,7 +87,7 @@ describe('the team', () => {
     const { id } = memberNamed('Tobias Ekwall');
     await house.ask('PUT', `/api/members/${id}/role`, { cookie, body: { role: 'owner' } });
     expect((await post('/api/me/leave')).status).toBe(204);
-    expect((await house.ask('GET', '/api/invites', { cookie })).status).toBe(401);
+    expect((await house.ask('GET', '/api/links', { cookie })).status).toBe(401);
   });
 
   it('gives somebody who forgot their password a new one by a link, once, and ends their sessions', async () => {

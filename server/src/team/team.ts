@@ -1,5 +1,14 @@
-import type { Invite, Join, NewPassword, OneTimeLink, Role, SeenLink } from '@porch/contract/team';
-import type { Accounts, SignedIn } from '../accounts/accounts';
+import type {
+  Join,
+  NewPassword,
+  OneTimeLink,
+  OpenLink,
+  Role,
+  SeenLink,
+} from '@porch/contract/team';
+import type { Accounts, Asking } from '../accounts/accounts';
+import type { Endings } from '../accounts/endings';
+import type { Sessions, SignedIn } from '../accounts/sessions';
 import type { Clock } from '../clock';
 import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
@@ -8,7 +17,7 @@ import type { LinkRecord, Store } from '../store';
 
 export const INVITE_MS = 7 * 24 * 3_600_000;
 export const NEW_PASSWORD_MS = 24 * 3_600_000;
-const INVITES_MOST = 20;
+const OPEN_MOST = 20;
 
 /** Who belongs to the team: inviting, roles, leaving, and a way back in for who forgot the password. */
 export const createTeam = (services: {
@@ -16,8 +25,10 @@ export const createTeam = (services: {
   clock: Clock;
   hub: Hub;
   accounts: Accounts;
+  sessions: Sessions;
+  endings: Endings;
 }) => {
-  const { store, clock, hub, accounts } = services;
+  const { store, clock, hub, accounts, sessions, endings } = services;
 
   const someone = (id: string) => {
     const member = store.members.byId(id);
@@ -34,8 +45,11 @@ export const createTeam = (services: {
     origin: string,
     path: string,
     lastsMs: number,
-    record: Pick<LinkRecord, 'kind' | 'role' | 'memberId'>,
+    record: Pick<LinkRecord, 'kind' | 'role' | 'memberId' | 'madeBy'>,
   ): OneTimeLink => {
+    if (store.links.open(clock.now()).length >= OPEN_MOST) {
+      throw new Refused('too-many-of-these', { limit: OPEN_MOST });
+    }
     const token = newSecret();
     const expiresAt = clock.now() + lastsMs;
     store.links.add({ ...record, tokenHash: hashSecret(token), expiresAt } as LinkRecord);
@@ -44,16 +58,22 @@ export const createTeam = (services: {
     return { link: `${origin}${path}#${token}`, expiresAt };
   };
 
+  /** Whether whoever made a link may still make one: only owners may, and the command on the server. */
+  const isStillMeant = ({ madeBy }: LinkRecord): boolean =>
+    madeBy === null || store.members.byId(madeBy)?.role === 'owner';
+
   /** A link as it stands: refuses one that is unknown, used, or too old, and says which. */
   const open = (token: string): LinkRecord => {
     const link = store.links.find(hashSecret(token));
     if (link?.usedAt) throw new Refused('link-used');
-    if (!link || link.expiresAt <= clock.now()) throw new Refused('link-stale');
+    if (!link || link.expiresAt <= clock.now() || !isStillMeant(link))
+      throw new Refused('link-stale');
     return link;
   };
 
+  /** Who belongs to it has changed: ends what let them in, and tells everybody. */
   const goneFrom = (memberId: string): void => {
-    hub.closeTeam((device) => device.memberId === memberId);
+    endings.tell({ memberId, keptHash: null });
     hub.tellHouse();
   };
 
@@ -61,8 +81,7 @@ export const createTeam = (services: {
     store.atOnce(() => {
       refuseIfLastOwner(id);
       store.members.leave(someone(id).id, clock.now());
-      store.sessions.endAllOf(id);
-      store.links.dropAllOf(id);
+      endings.write({ memberId: id, keptHash: null });
       for (const door of store.doors.all()) {
         if (!door.memberIds?.includes(id)) continue;
         const left = door.memberIds.filter((one) => one !== id);
@@ -72,28 +91,47 @@ export const createTeam = (services: {
     goneFrom(id);
   };
 
+  const newPasswordLink = (memberId: string, madeBy: string | null, origin: string): OneTimeLink =>
+    makeLink(origin, '/new-password', NEW_PASSWORD_MS, {
+      kind: 'new-password',
+      role: null,
+      memberId: someone(memberId).id,
+      madeBy,
+    });
+
   return {
-    invite: (role: Role, origin: string): OneTimeLink => {
-      if (store.links.openInvites(clock.now()).length >= INVITES_MOST) {
-        throw new Refused('too-many-of-these', { limit: INVITES_MOST });
-      }
-      return makeLink(origin, '/join', INVITE_MS, { kind: 'invite', role, memberId: null });
-    },
-    openInvites: (): Invite[] =>
+    invite: (role: Role, madeBy: string, origin: string): OneTimeLink =>
+      makeLink(origin, '/join', INVITE_MS, { kind: 'invite', role, memberId: null, madeBy }),
+    /** Every link that somebody could still come in by. */
+    openLinks: (): OpenLink[] =>
       store.links
-        .openInvites(clock.now())
-        .map(({ tokenHash, role, expiresAt }) => ({ id: tokenHash, role, expiresAt })),
+        .open(clock.now())
+        .filter(isStillMeant)
+        .map(({ tokenHash, kind, role, memberId, madeBy, expiresAt }) => ({
+          id: tokenHash,
+          kind,
+          role,
+          name: (memberId && store.members.byId(memberId)?.name) || '',
+          madeBy: (madeBy && store.members.byId(madeBy)?.name) || '',
+          expiresAt,
+        })),
     withdraw: (id: string): void => {
       store.links.drop(id);
       hub.tellHouse();
     },
-    /** A link with which somebody who forgot their password makes a new one. */
-    newPasswordLink: (memberId: string, origin: string): OneTimeLink =>
-      makeLink(origin, '/new-password', NEW_PASSWORD_MS, {
-        kind: 'new-password',
-        role: null,
-        memberId: someone(memberId).id,
-      }),
+    /** A link with which somebody who forgot their password makes a new one; from the command on the server. */
+    newPasswordLinkFromServer: (memberId: string, origin: string): OneTimeLink =>
+      newPasswordLink(memberId, null, origin),
+    /** The same, from an owner. One for oneself would outlive the session, so it asks for the password. */
+    newPasswordLink: async (
+      memberId: string,
+      asking: Asking,
+      password: string | undefined,
+      origin: string,
+    ): Promise<OneTimeLink> => {
+      if (memberId === asking.me.id) await accounts.prove(asking, password ?? '', 'password');
+      return newPasswordLink(memberId, asking.me.id, origin);
+    },
     look: (token: string): SeenLink => {
       const { kind, role, memberId, expiresAt } = open(token);
       return {
@@ -129,9 +167,8 @@ export const createTeam = (services: {
         const member = someone(memberId);
         store.links.use(link.tokenHash, clock.now());
         store.members.setPassword(member.id, passwordHash);
-        store.sessions.endAllOf(member.id);
-        store.tries.forget(`account ${member.email}`);
-        return accounts.open(member, typed.device);
+        endings.write({ memberId, keptHash: null });
+        return sessions.open(member, typed.device);
       });
       goneFrom(memberId);
       return signedIn;
@@ -140,11 +177,12 @@ export const createTeam = (services: {
       store.atOnce(() => {
         if (someone(id).role === 'owner' && role === 'helper') refuseIfLastOwner(id);
         store.members.setRole(id, role);
+        if (role === 'helper') store.links.dropMadeBy(id);
       });
       hub.tellHouse();
     },
     signOutEverywhere: (id: string): void => {
-      store.sessions.endAllOf(someone(id).id);
+      store.atOnce(() => endings.write({ memberId: someone(id).id, keptHash: null }));
       goneFrom(id);
     },
     leave,

@@ -64,7 +64,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       return;
     }
     if (message.say === 'refused') {
-      delivery.settle(message.id, message.refusal);
+      const isHeldUp = message.refusal.code === 'cannot-write';
+      delivery.settle(message.id, isHeldUp ? 'held-up' : message.refusal);
       return;
     }
     const before = model.queue;
@@ -96,7 +97,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
         )
       : connect({
           door,
-          hello: () => ({ do: 'hello', token, since: model.seq, site }),
+          hello: () => ({ do: 'hello', token, since: model.seq, last: model.last, site }),
           hear,
           changed: (isConnected) => {
             if (!isConnected) delivery.giveUp();
@@ -122,10 +123,11 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   const deliver = async (parcel: PanelParcel): Promise<void> => {
     changeQueue({ do: 'sending', id: parcel.id });
     const outcome = await delivery.deliver(parcel);
+    change({ type: 'held-up', isHeldUp: outcome === 'held-up' });
     if (outcome === 'arrived') {
       changeQueue({ do: 'arrived', id: parcel.id });
       if (parcel.load.do === 'say') tellPage({ porch: 'talked' });
-    } else if (outcome === 'not-now') {
+    } else if (outcome === 'not-now' || outcome === 'held-up') {
       changeQueue({ do: 'not-now', id: parcel.id, now: Date.now() });
     } else {
       change({ type: 'refused', id: parcel.id, refusal: outcome });

@@ -1,9 +1,9 @@
-import { isErrorCode, isWorthRetrying, type Refusal } from '@porch/contract/errors';
+import { errorStatus, isErrorCode, isWorthRetrying, type Refusal } from '@porch/contract/errors';
 import type { FromVisitor } from '@porch/contract/visitor';
 import type { Given, HeldFile, PanelParcel } from './parcels';
 
-/** What became of an attempt to send. */
-export type Outcome = 'arrived' | 'not-now' | Refusal;
+/** What became of an attempt to send; `held-up`: the server is there and cannot write. */
+export type Outcome = 'arrived' | 'not-now' | 'held-up' | Refusal;
 
 const ANSWER_LONGEST_MS = 15_000;
 
@@ -37,6 +37,7 @@ const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
       body: file.blob,
     });
     if (response.ok) return 'arrived';
+    if (response.status === errorStatus['cannot-write']) return 'held-up';
     if (isWorthRetrying(response.status)) return 'not-now';
     const refusal = (await response.json()) as Refusal;
     return isErrorCode(refusal.code) ? refusal : { code: 'our-fault' };
@@ -76,7 +77,15 @@ export const createDelivery = (errand: Errand) => {
     }
     const fileIds = load.files.map((file) => file.id);
     const { text, page } = load;
-    const message: FromVisitor = { do: 'say', id, text, fileIds, page, consent: errand.consent };
+    const message: FromVisitor = {
+      do: 'say',
+      id,
+      text,
+      fileIds,
+      page,
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      consent: errand.consent,
+    };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };
 

@@ -1,5 +1,6 @@
 import type { FileMention } from '@porch/core/conversation';
 import { lampAt } from '@porch/core/lamp';
+import { mailAddress } from '@porch/core/links';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { lampBody, lampGlass } from '../glyphs';
@@ -125,7 +126,7 @@ const Sign = ({ state, time }: { state: State; time: string }) => {
       </p>
       {state !== 'lit' && business.address && (
         <p class="sign">
-          <a href={`mailto:${business.address}`}>{say('write', { address: business.address })}</a>
+          <a href={mailAddress(business.address)}>{say('write', { address: business.address })}</a>
         </p>
       )}
     </>
@@ -202,6 +203,11 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
       {model.isWelcome && !model.isConnected && (
         <p class="offline" role="status">
           {say('offline')}
+        </p>
+      )}
+      {model.isConnected && model.isHeldUp && (
+        <p class="offline" role="status">
+          {say('heldUp')}
         </p>
       )}
       {isConsentMissing && <Consent conversation={conversation} />}

@@ -15,6 +15,8 @@ export interface Model {
   entries: VisitorEntry[];
   hasOlder: boolean;
   seq: number;
+  /** The entry at `seq`, by which the server knows that it stands where we have it. */
+  last: string | null;
   reached: Reached;
   details: KnownDetails;
   /** What was said of themselves before there was anything to say it in. */
@@ -26,6 +28,8 @@ export interface Model {
   offsetMs: number;
   isConnected: boolean;
   isWelcome: boolean;
+  /** The server can be reached and cannot write: what waits goes out once it can. */
+  isHeldUp: boolean;
   queue: Queue<Load>;
   refusals: Record<string, Refusal>;
   typing: { name: string; at: number } | null;
@@ -35,6 +39,7 @@ export const firstModel: Model = {
   entries: [],
   hasOlder: false,
   seq: 0,
+  last: null,
   reached: { hasSeq: 0, readSeq: 0 },
   details: { name: '', email: '', phone: '', own: {} },
   held: null,
@@ -43,6 +48,7 @@ export const firstModel: Model = {
   offsetMs: 0,
   isConnected: false,
   isWelcome: false,
+  isHeldUp: false,
   queue: [],
   refusals: {},
   typing: null,
@@ -55,6 +61,7 @@ export type Event =
   | { type: 'refused'; id: string; refusal: Refusal }
   | { type: 'held'; held: Given | null }
   | { type: 'agreed' }
+  | { type: 'held-up'; isHeldUp: boolean }
   | { type: 'connected'; isConnected: boolean };
 
 /** Entries by seq, each once, whichever way they came. */
@@ -106,6 +113,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         entries: message.continues ? merge(model.entries, message.entries) : message.entries,
         hasOlder: message.continues ? model.hasOlder : message.hasOlder,
         seq: message.seq,
+        last: message.last,
         reached: message.reached,
         details: message.details,
         hasAgreed: model.hasAgreed || message.hasConsented,
@@ -118,7 +126,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
       return {
         ...model,
         entries: merge(model.entries, message.entries),
-        seq: Math.max(model.seq, message.seq),
+        ...(message.seq > model.seq ? { seq: message.seq, last: message.last } : {}),
         queue: settleQueue(model.queue, message.entries),
         typing: message.entries.some(({ by }) => by === 'team') ? null : model.typing,
       };
@@ -162,6 +170,8 @@ export const next = (model: Model, event: Event): Model => {
       return { ...model, held: event.held };
     case 'agreed':
       return { ...model, hasAgreed: true };
+    case 'held-up':
+      return { ...model, isHeldUp: event.isHeldUp };
     case 'connected':
       return { ...model, isConnected: event.isConnected };
   }

@@ -46,6 +46,8 @@ export const sayRefusal = (say: Say, { code, limit, waitMs }: Refusal): string =
       return say('refused.picture');
     case 'picture-unreadable':
       return say('refused.unreadable');
+    case 'picture-takes-too-long':
+      return say('refused.slow');
     case 'file-unknown':
       return say('refused.lost');
     case 'too-many':

@@ -5,9 +5,9 @@ import { StyleSheet, View } from 'react-native';
 import { useHouse, useZone } from '../../data/house';
 import {
   useInvite,
-  useInvites,
   useMemberDeed,
   useNewPasswordLink,
+  useOpenLinks,
   useSetRole,
   useWithdraw,
 } from '../../data/team';
@@ -43,7 +43,7 @@ const Invite = () => {
   const now = useNow();
   const [role, setRole] = useState<Role>('helper');
   const invite = useInvite();
-  const { data: open } = useInvites();
+  const { data: open } = useOpenLinks();
   const withdraw = useWithdraw();
   return (
     <>
@@ -77,11 +77,18 @@ const Invite = () => {
         <Problem text={problemOf(invite.error)} />
       </Section>
       {open && open.length > 0 ? (
-        <Section title={said.openInvites}>
-          {open.map(({ id, role: as, expiresAt }) => (
+        <Section title={said.openLinks}>
+          <Words kind="second" tone="slate">
+            {said.openLinksMore}
+          </Words>
+          {open.map(({ id, kind, role: as, name, madeBy, expiresAt }) => (
             <Row key={id}>
               <Words style={styles.grow}>
-                {said.inviteUntil(said[as], momentInWords(expiresAt, now, zone))}
+                {said.linkUntil(
+                  kind === 'invite' ? said.inviteAs(said[as ?? 'helper']) : said.passwordFor(name),
+                  madeBy || said.server,
+                  momentInWords(expiresAt, now, zone),
+                )}
               </Words>
               <Button look="bare" label={said.withdraw} onPress={() => withdraw.mutate(id)} />
             </Row>

@@ -1,0 +1,109 @@
+import { type House, openHouse, owner, setUp } from '../test-kit/house';
+import { clientId, openDevice, until, visit } from '../test-kit/panel';
+
+const minute = 60_000;
+const hour = 60 * minute;
+
+describe('a clock that somebody sets back by an hour', () => {
+  let house: House;
+  beforeEach(async () => {
+    house = await openHouse({ limits: { visitorMessagesAMinute: 2 } });
+  });
+  afterEach(() => house.close());
+
+  it('holds no visitor up for longer', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('One');
+    await panel.say('Two');
+    house.clock.jump(-hour);
+    panel.tell({ do: 'say', id: clientId(), text: 'Three', fileIds: [], page: null });
+    expect((await panel.hear('refused')).refusal).toEqual({ code: 'too-many', waitMs: 30_000 });
+    house.clock.advance(30_000);
+    await panel.say('Three');
+  });
+
+  it('holds no owner up for longer after wrong passwords', async () => {
+    await setUp(house);
+    const signIn = (password: string) =>
+      house.ask('POST', '/api/sign-in', { body: { email: owner.email, password } });
+    for (let count = 0; count < 4; count += 1) {
+      const { body } = await signIn('wrong');
+      house.clock.advance(body.waitMs ?? 0);
+    }
+    await signIn('wrong');
+    const { waitMs } = (await signIn('wrong')).body;
+    house.clock.jump(-hour);
+    house.clock.advance(waitMs);
+    expect((await signIn(owner.password)).status).toBe(200);
+  });
+
+  it('lets who has left be gone after the same moment', async () => {
+    const { door } = await setUp(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Hello');
+    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    panel.close();
+    await until(() => (house.services.hub.visitorsHere().length === 0 ? true : undefined));
+    house.clock.jump(-hour);
+    house.clock.advance(20_000);
+    await house.tick();
+    expect(house.store.conversations.byId(conversation?.id ?? '')?.state.isHere).toBe(false);
+  });
+
+  it('ends “back soon” after the time that it was said for, and takes no notes then', async () => {
+    const { door, cookie } = await setUp(house);
+    const device = await openDevice(house, cookie);
+    const body = { state: 'back-soon', until: house.clock.now() + 30 * minute };
+    await house.ask('PUT', '/api/lamp', { cookie, body });
+    await device.hear('lamp');
+    house.clock.jump(-hour);
+    house.clock.advance(30 * minute - 1);
+    await house.tick();
+    expect(house.services.lamp.now().state).toBe('back-soon');
+    house.clock.advance(1);
+    expect(house.services.lamp.now().state).toBe('lit');
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Is somebody there?');
+    expect(house.store.conversations.counts()).toMatchObject({ waiting: 1, note: 0 });
+    await house.tick();
+    expect((await device.hear('lamp')).lamp.state).toBe('lit');
+  });
+
+  it('lets a phone’s code and a trial last as long as before', async () => {
+    const { door, cookie } = await setUp(house);
+    const { body: made } = await house.ask('POST', '/api/pairings', { cookie, body: {} });
+    const token = house.services.dressing.openTrial(door.id);
+    house.clock.jump(-hour);
+    house.clock.advance(2 * minute);
+    const claim = await house.ask('POST', '/api/pairings/claim', {
+      body: { token: made.link.split('#')[1] },
+    });
+    expect(claim.body.code).toBe('link-stale');
+    house.clock.advance(28 * minute);
+    expect(() => house.services.dressing.tried(door.id, token)).toThrow('link-stale');
+  });
+});
+
+describe('a restart', () => {
+  it('gives whoever was on a page the same moment to come back, and then they are gone', async () => {
+    const { mkdtempSync, rmSync } = await import('node:fs');
+    const dir = mkdtempSync('/tmp/restart-');
+    const first = await openHouse({}, `${dir}/porch.sqlite`);
+    const { door } = await setUp(first);
+    await (await visit(first, door.publicId, 'wren')).say('Hello');
+    const [conversation] = first.store.conversations.page('waiting', null, 1);
+    const id = conversation?.id ?? '';
+    await first.close();
+    const second = await openHouse({}, `${dir}/porch.sqlite`);
+    const isHere = () => second.store.conversations.byId(id)?.state.isHere;
+    second.clock.advance(19_000);
+    await second.tick();
+    expect(isHere()).toBe(true);
+    second.clock.advance(1_000);
+    await second.tick();
+    expect(isHere()).toBe(false);
+    await second.close();
+    rmSync(dir, { recursive: true, force: true });
+  });
+});

@@ -1,0 +1,39 @@
+import type { Deed } from '@porch/contract/team';
+import type { Details, Entry, FileMention } from '@porch/core/conversation';
+import { cleanMessage } from '@porch/core/text';
+
+interface Words {
+  text: string;
+  fileIds: string[];
+}
+
+const areSameWords = (kept: { text: string; files: FileMention[] }, said: Words): boolean =>
+  kept.text === cleanMessage(said.text) &&
+  kept.files.map(({ id }) => id).join() === said.fileIds.join();
+
+/** Whether a visitor's message that comes under an id which is taken is that message once more. */
+export const isSameMessage = (kept: Entry, said: Words): boolean =>
+  kept.kind === 'visitor-said' && areSameWords(kept, said);
+
+/** The same for what a visitor says of themselves, as it would be kept. */
+export const isSameDetails = (kept: Entry, given: Details): boolean =>
+  kept.kind === 'details' &&
+  (['name', 'email', 'phone'] as const).every((field) => kept[field] === given[field]) &&
+  JSON.stringify(kept.own ?? []) === JSON.stringify(given.own ?? []);
+
+/** The same for a member's deed. */
+export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean => {
+  if (!('memberId' in kept) || kept.memberId !== memberId) return false;
+  switch (deed.do) {
+    case 'say':
+      return kept.kind === 'team-said' && areSameWords(kept, deed);
+    case 'read':
+      return kept.kind === 'team-read';
+    case 'wrap-up':
+      return kept.kind === 'wrapped-up';
+    case 'put-by':
+      return kept.kind === 'put-by' && kept.until === deed.until;
+    case 'take-back':
+      return kept.kind === 'taken-back';
+  }
+};

@@ -1,0 +1,80 @@
+import { execFileSync, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { chmodSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { handClock } from '../clock';
+import { openDataFolder } from '../data-folder';
+import { NotWritable, openDatabase } from './database';
+import { FolderHeld, holdFolder } from './hold';
+
+describe('a data folder', () => {
+  let dir: string;
+  beforeEach(() => {
+    dir = mkdtempSync(join(tmpdir(), 'hold-'));
+  });
+  afterEach(() => rmSync(dir, { recursive: true, force: true }));
+
+  it('is one process’s: the second is refused in plain words, and has touched nothing', () => {
+    const letGo = holdFolder(dir);
+    expect(() => holdFolder(dir)).toThrow(FolderHeld);
+    expect(() => openDataFolder(dir, handClock(0))).toThrow(/Another Hello Porch already runs/);
+    letGo();
+    openDataFolder(dir, handClock(0)).close();
+  });
+
+  it('is free again at once after its process was killed', async () => {
+    const hold = `
+      const Database = require('better-sqlite3');
+      const db = new Database(${JSON.stringify(join(dir, 'porch.lock'))});
+      db.exec('BEGIN EXCLUSIVE');
+      process.stdout.write('held');
+      setInterval(() => {}, 1000);`;
+    const child = spawn('node', ['-e', hold], { stdio: ['ignore', 'pipe', 'inherit'] });
+    await once(child.stdout, 'data');
+    expect(() => holdFolder(dir)).toThrow(FolderHeld);
+    child.kill('SIGKILL');
+    await once(child, 'exit');
+    holdFolder(dir)();
+  });
+
+  it('lets go of what it held when it cannot be opened', () => {
+    writeFileSync(
+      join(dir, 'porch.sqlite'),
+      'this is no database, and long enough to be told from one',
+    );
+    expect(() => openDataFolder(dir, handClock(0))).toThrow(/cannot be written/);
+    holdFolder(dir)();
+  });
+
+  it('is readable by nobody else, whatever it was before', () => {
+    const path = join(dir, 'porch.sqlite');
+    openDatabase(path).close();
+    chmodSync(path, 0o644);
+    const db = openDatabase(path);
+    db.exec("INSERT INTO marks VALUES ('x', 1)");
+    for (const ending of ['', '-wal', '-shm']) {
+      expect([ending, (statSync(path + ending).mode & 0o777).toString(8)]).toEqual([ending, '600']);
+    }
+    db.close();
+  });
+
+  it('survives a power cut: a commit is on the disk before it is answered (SQLite, PRAGMA synchronous)', () => {
+    const db = openDatabase(join(dir, 'porch.sqlite'));
+    const FULL = 2;
+    expect(db.pragma('synchronous', { simple: true })).toBe(FULL);
+    expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+    db.close();
+  });
+
+  it('that cannot be written is not opened, and says so in plain words', () => {
+    const path = join(dir, 'porch.sqlite');
+    openDatabase(path).close();
+    // Root may write everything but what is on a disk that may only be read: a folder in the file's place is as bad.
+    rmSync(path);
+    execFileSync('mkdir', [path]);
+    expect(() => openDatabase(path)).toThrow(NotWritable);
+    expect(() => openDatabase(path)).toThrow(/Is the disk full, or may it only be read/);
+  });
+});

@@ -1,0 +1,42 @@
+import { closeSync, mkdirSync, openSync } from 'node:fs';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+
+/** Only whoever runs the server reads what it keeps. */
+export const OWN_FILE_MODE = 0o600;
+export const OWN_FOLDER_MODE = 0o700;
+
+/** Makes a file that nobody else may read, unless it is there. */
+export const makeOwnFile = (path: string): void => closeSync(openSync(path, 'a', OWN_FILE_MODE));
+
+export const makeOwnFolder = (path: string): void => {
+  mkdirSync(path, { recursive: true, mode: OWN_FOLDER_MODE });
+};
+
+/** Somebody else has the data folder. */
+export class FolderHeld extends Error {}
+
+/**
+ * Holds a data folder for one process: what a server remembers of its rows would spoil another one's. It is a
+ * lock of the operating system's (on a small database of its own), so it ends with the process, however that
+ * ends. Gives what lets go of it. Throws `FolderHeld` when somebody else holds it.
+ */
+export const holdFolder = (dataDir: string): (() => void) => {
+  makeOwnFolder(dataDir);
+  const path = join(dataDir, 'porch.lock');
+  makeOwnFile(path);
+  const lock = new Database(path, { timeout: 0 });
+  try {
+    lock.pragma('journal_mode = MEMORY');
+    lock.exec('BEGIN EXCLUSIVE');
+  } catch (error) {
+    lock.close();
+    if ((error as { code?: string }).code !== 'SQLITE_BUSY') throw error;
+    throw new FolderHeld(
+      `Another Hello Porch already runs on the data in ${dataDir}. Stop that one first, or set DATA_DIR to another folder.`,
+    );
+  }
+  return () => {
+    lock.close();
+  };
+};
