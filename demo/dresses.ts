@@ -26,6 +26,21 @@ export const demoDoors: readonly DemoDoor[] = [
     dress: dressed((dress) => {
       dress.look = { ...dress.look, ...readyColours.fernery, face: 'picture' };
       dress.texts = { en: { 'sign.lit': 'Ask us anything about your plants.' } };
+      dress.onAnswer = 'show';
+      dress.links = [
+        {
+          id: 'link-find-us',
+          glyph: 'map',
+          label: 'Find us in Larkhope',
+          url: 'https://quillfern.example/find-us',
+        },
+        {
+          id: 'link-care-sheets',
+          glyph: 'page',
+          label: 'Care sheets',
+          url: 'https://quillfern.example/care',
+        },
+      ];
     }),
   },
   {
@@ -40,6 +55,7 @@ export const demoDoors: readonly DemoDoor[] = [
         face: 'initials',
         plate: 'lintel',
         side: 'left',
+        type: 'serif',
       };
       dress.where.manners = [{ pattern: '/repotting-bench', manner: 'peek', afterSeconds: 4 }];
       dress.texts = {

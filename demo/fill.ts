@@ -157,13 +157,13 @@ export const fill = async (options: {
     const member = memberFor(members, index);
     let at = plan.start;
     let said = 0;
-    let page = pageCalled(siteOrigin, 'Houseplants');
+    let page = visitor.byLink ? null : pageCalled(siteOrigin, 'Houseplants');
     const id = (what: string): string => `demo-${what}-${String(index).padStart(3, '0')}-${said}`;
     const conversationId = (): string => services.receive.conversationOf(sender)?.id ?? '';
     const deed = (what: Parameters<typeof services.reply.deed>[1]) =>
       services.reply.deed(conversationId(), what, member);
 
-    const say = async (line: string, thisId: string, page: Page): Promise<void> => {
+    const say = async (line: string, thisId: string, page: Page | null): Promise<void> => {
       const text = line.replace('[picture]', '').trim();
       const fileIds: string[] = [];
       if (line.includes('[picture]')) {
@@ -173,7 +173,8 @@ export const fill = async (options: {
         await services.files.take(fileId, 'plant.png', bytes, { visitorId, address: 'demo' });
         fileIds.push(fileId);
       }
-      await services.receive.message(sender, { id: thisId, text, fileIds, page }, true);
+      const zone = visitor.zone ?? 'Europe/London';
+      await services.receive.message(sender, { id: thisId, text, fileIds, page, zone }, true);
     };
 
     const steps: Step[] = [];
@@ -198,7 +199,8 @@ export const fill = async (options: {
         push(said === 1 ? 0 : 40_000, () => say(line, thisId, here));
         if (said === 1 && (visitor.name || visitor.email || visitor.phone)) {
           const detailsId = id('gave');
-          push(15_000, () => services.receive.details(sender, detailsId, visitor));
+          const { name, email, phone } = visitor;
+          push(15_000, () => services.receive.details(sender, detailsId, { name, email, phone }));
         }
       }
     }

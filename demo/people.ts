@@ -3,6 +3,10 @@ export interface Visitor {
   name?: string;
   email?: string;
   phone?: string;
+  /** By which clock they live; the business's where nothing is said. */
+  zone?: string;
+  /** They came by the link, from no page of the website. */
+  byLink?: boolean;
 }
 
 const named = (name: string, more: Omit<Visitor, 'name'> = {}): Visitor => ({ name, ...more });
@@ -27,7 +31,7 @@ export const visitors: readonly Visitor[] = [
   named('Kit', { phone: '07700 900231' }),
   mail('Lotte Brandt'),
   mail('Milo Achterberg'),
-  {},
+  { zone: 'Europe/Lisbon', byLink: true },
   mail('Nia Gwynne'),
   named('Orla Finn', { email: 'orla@finn.example', phone: '07700 900342' }),
   mail('Pavel Hora'),
@@ -49,7 +53,7 @@ export const visitors: readonly Visitor[] = [
   named('Emrys', { phone: '020 7946 0133' }),
   mail('Frida Lunt'),
   mail('Gwen Tarrow'),
-  {},
+  { zone: 'America/Halifax', byLink: true },
   mail('Hugo Pennant'),
   mail('Ilse Roth'),
   mail('Jonas Fell'),
@@ -67,10 +71,10 @@ export const visitors: readonly Visitor[] = [
   mail('Ursa Kline'),
   named('Vera', { phone: '07700 900677' }),
   mail('Wim de Graaf'),
-  mail('Ynes Calder'),
+  { zone: 'Europe/Lisbon', byLink: true },
   mail('Abel Thorne'),
   mail('Britta Sand'),
-  named('Clem'),
+  {},
   mail('Daisy Rook'),
   mail('Eskil Farrow'),
 ];

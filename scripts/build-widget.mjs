@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { cssAsText } from './css-as-text.mjs';
 
 const out = 'widget/dist';
 
@@ -18,6 +19,7 @@ const bundle = async (entry, format) => {
     jsxImportSource: 'preact',
     legalComments: 'none',
     logLevel: 'warning',
+    plugins: [cssAsText],
   });
   return outputFiles[0].text;
 };
@@ -36,11 +38,12 @@ const named = (name, ending, text) => {
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
+const more = named('more', 'js', await bundle('widget/src/loader/more.ts', 'esm'));
 const script = named('panel', 'js', await bundle('widget/src/panel/main.tsx', 'esm'));
 const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));
-writeFileSync(`${out}/files.json`, JSON.stringify({ script, style, preview }));
-for (const name of ['loader.js', script, style, preview]) {
+writeFileSync(`${out}/files.json`, JSON.stringify({ script, style, preview, more }));
+for (const name of ['loader.js', more, script, style, preview]) {
   const bytes = readFileSync(`${out}/${name}.gz`).length;
   console.log(`${name} ${bytes} bytes gzipped`);
 }

@@ -92,7 +92,7 @@ const parts = [
   {
     name: 'widget',
     of: ['core', 'contract', 'widget'],
-    with: ['scripts/build-widget.mjs'],
+    with: ['scripts/build-widget.mjs', 'scripts/css-as-text.mjs'],
     out: ['widget/dist/loader.js'],
   },
   {

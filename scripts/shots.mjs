@@ -48,7 +48,7 @@ const signIn = async (page) => {
 };
 
 const first = await signIn(await open(phone));
-await first.getByRole('link', { name: 'House' }).click();
+await first.getByRole('link', { name: 'House', exact: true }).click();
 await first.getByText('The door is on your website').waitFor();
 await shoot(first, 'checklist-phone');
 await first.goto(`${origin}/walk?step=snippet`);
@@ -60,7 +60,8 @@ await shoot(first, 'team-phone');
 await first.goto(`${origin}/house/dress/door-quillfern-bench?part=texts`);
 await first.getByRole('radio', { name: 'Look' }).click();
 await first.getByRole('button', { name: 'Preview' }).click();
-const imagined = (page) => page.frameLocator('iframe').frameLocator('iframe');
+const imagined = (page) =>
+  page.frameLocator('iframe[title="The door as visitors see it"]').frameLocator('iframe');
 await imagined(first).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
 await shoot(first, 'dress-phone');
 const desk = await signIn(await open(wide));
@@ -91,9 +92,9 @@ await sharp({
 
 const visitor = await open(wide);
 await visitor.goto(`${street}/monstera-deliciosa`);
-await visitor.getByRole('button', { name: /^Write to/ }).waitFor();
+await visitor.getByRole('button', { name: /\. Write to us/ }).waitFor();
 await shoot(visitor, 'plate-website');
-await visitor.getByRole('button', { name: /^Write to/ }).click();
+await visitor.getByRole('button', { name: /\. Write to us/ }).click();
 const panel = visitor.frameLocator('iframe');
 await panel.getByLabel('Your message').fill('Hello! Is the tall one by the door still there?');
 await panel.getByRole('button', { name: 'Send' }).click();
@@ -123,7 +124,7 @@ await owners.getByRole('link', { name: 'Search' }).click();
 await owners.getByLabel('Words, a name, an email').fill('monstera');
 await owners.getByText(/conversations$/).waitFor();
 await shoot(owners, 'search-phone');
-await owners.getByRole('link', { name: 'House' }).click();
+await owners.getByRole('link', { name: 'House', exact: true }).click();
 await owners.getByRole('heading', { name: 'House', exact: true }).waitFor();
 await shoot(owners, 'house-phone');
 
@@ -142,7 +143,7 @@ await owners.getByRole('button', { name: /^Porch light/ }).click();
 await owners.getByRole('button', { name: 'Go dark' }).click();
 const late = await open(phone, 'dark');
 await late.goto(street);
-await late.getByRole('button', { name: /^Write to/ }).click();
+await late.getByRole('button', { name: /\. Write to us/ }).click();
 const note = late.frameLocator('iframe');
 await note.getByLabel('Your note').fill('Could you keep two small ferns for me until Thursday?');
 await note.getByRole('button', { name: 'Leave note' }).click();

@@ -1,26 +1,44 @@
 // Every check there is, from a fresh clone: set-up, lint, types, structure, unit tests, browser tests.
-import { buildStale, installBrowser, installPackages, say, succeeds } from './set-up.mjs';
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { endWith, quickChecks, runChecks } from './checks.mjs';
+import { buildStale, installBrowser, installPackages } from './set-up.mjs';
 
 const browserIsThere = installBrowser();
 installPackages();
 buildStale();
 await browserIsThere;
 
+const browserReport = '.built/browser.json';
+const passedMark = '.built/passed';
+mkdirSync('.built', { recursive: true });
+rmSync(browserReport, { force: true });
+rmSync(passedMark, { force: true });
+
+const git = (...args) => spawnSync('git', args, { encoding: 'utf8' }).stdout.trim();
+const before = git('status', '--porcelain');
+
 const checks = [
-  ['lint', 'npx', ['biome', 'check', '.']],
-  ['types of core, contract, server, street, demo, tests', 'npx', ['tsc', '--noEmit']],
-  ['types of the app', 'npx', ['tsc', '--noEmit', '-p', 'app/tsconfig.json']],
-  ['types of the widget', 'npx', ['tsc', '--noEmit', '-p', 'widget/tsconfig.json']],
-  ['structure', 'npm', ['run', '-s', 'structure']],
+  ...quickChecks,
   ['unit tests', 'npx', ['jest', '--maxWorkers=2']],
   ['browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts']],
 ];
+const failed = runChecks(checks);
 
-const failed = checks.filter(([name, command, args]) => {
-  say(`\n── ${name}`);
-  return !succeeds(command, args);
-});
+/** The browser tests that failed at first, by their whole names. */
+const triedAgain = (suite, above = '') => {
+  const name = [above, suite.title].filter(Boolean).join(' › ');
+  return [
+    ...(suite.specs ?? [])
+      .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+      .map(({ title }) => `${name} › ${title}`),
+    ...(suite.suites ?? []).flatMap((inner) => triedAgain(inner, name)),
+  ];
+};
+const findings = existsSync(browserReport)
+  ? JSON.parse(readFileSync(browserReport, 'utf8')).suites.flatMap((suite) => triedAgain(suite))
+  : [];
 
-say(`\n${checks.length - failed.length} passed, ${failed.length} failed`);
-for (const [name] of failed) say(`  failed: ${name}`);
-process.exit(failed.length > 0 ? 1 : 0);
+// So that one can see whether what stands was tested whole.
+if (failed.length === 0 && before === '') writeFileSync(passedMark, git('rev-parse', 'HEAD'));
+endWith(checks.length, failed, findings);

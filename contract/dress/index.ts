@@ -1,4 +1,13 @@
-import { type Dress, plateShapes, textSizes } from '@porch/core/dress';
+import {
+  answerManners,
+  type Dress,
+  linkGlyphs,
+  panelSizes,
+  phonePlates,
+  plateShapes,
+  textSizes,
+  typefaces,
+} from '@porch/core/dress';
 import { z } from 'zod';
 import { IdSchema, TimeSchema } from '../entries';
 
@@ -27,6 +36,10 @@ export const DressSchema = z.object({
     plate: z.enum(plateShapes),
     face: z.enum(['picture', 'initials', 'none']),
     textSize: z.enum(textSizes),
+    // What came later has a default: a page of before, still open somewhere, does not send it.
+    type: z.enum(typefaces).default('plain'),
+    panel: z.enum(panelSizes).default('usual'),
+    onPhones: z.enum(phonePlates).default('small'),
   }),
   people: z.enum(['team', 'business']),
   fallback: z.string().regex(/^[a-z]{2,3}$/),
@@ -56,6 +69,10 @@ export const DressSchema = z.object({
     ),
   }),
   consent: z.object({ isAsked: z.boolean(), link: short }),
+  links: many(
+    z.object({ id: IdSchema, glyph: z.enum(linkGlyphs), label: short, url: short }),
+  ).default([]),
+  onAnswer: z.enum(answerManners).default('count'),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */

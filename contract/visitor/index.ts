@@ -145,6 +145,8 @@ export interface VisitorPage {
 /** What the loader learns before anything is opened; as small as it can be. */
 export interface DoorConfiguration extends PlateView {
   door: string;
+  /** Where the loader's second part is, which only some doors need. */
+  more: string;
   lamp: LampSetting;
   now: number;
   rules: DoorRules;

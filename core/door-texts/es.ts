@@ -28,7 +28,7 @@ export const es: Texts = {
   'guestIntro.lit': 'Solo si quieres. Con un correo podemos contactarte cuando te vayas.',
   'guestIntro.soon': 'Un correo o un teléfono, para poder responderte.',
   'guestIntro.dark': 'Un correo o un teléfono, para poder responderte.',
-  open: 'Escribir a {business}. {state}',
+  open: 'Escríbanos',
   frame: 'Conversación con {business}',
   unread: 'Mensajes nuevos: {count}',
   close: 'Cerrar',

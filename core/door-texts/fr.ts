@@ -29,7 +29,7 @@ export const fr: Texts = {
     'Seulement si vous voulez. Avec un e-mail, nous pouvons vous joindre après votre départ.',
   'guestIntro.soon': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
   'guestIntro.dark': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
-  open: 'Écrire à {business}. {state}',
+  open: 'Nous écrire',
   frame: 'Conversation avec {business}',
   unread: 'Nouveaux messages : {count}',
   close: 'Fermer',

@@ -28,7 +28,7 @@ export const it: Texts = {
   'guestIntro.lit': 'Solo se vuoi. Con un’email possiamo contattarti anche dopo.',
   'guestIntro.soon': 'Un’email o un numero di telefono, per poterti rispondere.',
   'guestIntro.dark': 'Un’email o un numero di telefono, per poterti rispondere.',
-  open: 'Scrivi a {business}. {state}',
+  open: 'Ci scriva',
   frame: 'Conversazione con {business}',
   unread: 'Nuovi messaggi: {count}',
   close: 'Chiudi',

@@ -28,7 +28,7 @@ export const pl: Texts = {
   'guestIntro.lit': 'Tylko jeśli chcesz. Z adresem e-mail odpiszemy też później.',
   'guestIntro.soon': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
   'guestIntro.dark': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
-  open: 'Napisz do {business}. {state}',
+  open: 'Napisz do nas',
   frame: 'Rozmowa z {business}',
   unread: 'Nowe wiadomości: {count}',
   close: 'Zamknij',

@@ -2,6 +2,7 @@ import { toHex } from '../colours';
 import { countries } from '../countries';
 import { gapsIn, type TextKey, textKeys, textsIn, toLanguage } from '../door-texts';
 import { PATTERN_LONGEST, toPattern } from '../page-rules';
+import { webAddress } from '../website';
 import type { Dress, GuestBookPage } from './dress';
 import { DRESS_LIMITS } from './limits';
 
@@ -26,6 +27,9 @@ type Found = DressProblem | false;
 const isWithin = (value: number, most: number): boolean =>
   Number.isInteger(value) && value >= 0 && value <= most;
 
+/** Gaps that an earlier default had: what an owner wrote then may still have them. They are filled, or left out. */
+const formerGaps: Readonly<Record<string, string[]>> = { open: ['business', 'state'] };
+
 /** Which gaps a text may have: those of its default. Own fields have none. */
 export const gapsFor = (key: string): string[] =>
   textKeys.includes(key as TextKey) ? gapsIn(textsIn('en')[key as TextKey]) : [];
@@ -46,7 +50,7 @@ const lookProblems = ({ look }: Dress): Found[] => [
 const textProblem = (field: string, key: string, text: string): Found => {
   const limit = DRESS_LIMITS.textLongest;
   if (text.length > limit) return { field, code: 'text-too-long', limit };
-  const known = gapsFor(key);
+  const known = [...gapsFor(key), ...(formerGaps[key] ?? [])];
   return gapsIn(text).some((gap) => !known.includes(gap)) && { field, code: 'gap-unknown' };
 };
 
@@ -112,6 +116,28 @@ const pageProblems = (name: string, { asks, when }: GuestBookPage, known: string
   },
 ];
 
+const isWebLink = (text: string): boolean => /^https?:\/\/[^\s]+\.[^\s]+$/i.test(text);
+
+const linkProblems = ({ links }: Dress): Found[] => [
+  links.length > DRESS_LIMITS.linksMost && {
+    field: 'links',
+    code: 'too-many-of-these',
+    limit: DRESS_LIMITS.linksMost,
+  },
+  ...links.flatMap(({ id, label, url }): Found[] => [
+    !label.trim() && { field: `links.${id}`, code: 'text-empty' },
+    label.length > DRESS_LIMITS.labelLongest && {
+      field: `links.${id}`,
+      code: 'text-too-long',
+      limit: DRESS_LIMITS.labelLongest,
+    },
+    (!isWebLink(url) || webAddress(url) === null || url.length > DRESS_LIMITS.linkLongest) && {
+      field: `links.${id}.url`,
+      code: 'link-not-understood',
+    },
+  ]),
+];
+
 const guestBookProblems = ({ guestBook, consent }: Dress): Found[] => {
   const known = ['name', 'email', 'phone', ...guestBook.own.map(({ id }) => id)];
   const limit = DRESS_LIMITS.labelLongest;
@@ -142,7 +168,7 @@ const guestBookProblems = ({ guestBook, consent }: Dress): Found[] => {
       ];
     }),
     consent.link !== '' &&
-      !/^https?:\/\/[^\s]+\.[^\s]+$/i.test(consent.link) && {
+      !isWebLink(consent.link) && {
         field: 'consent.link',
         code: 'link-not-understood',
       },
@@ -161,6 +187,7 @@ export const problemsOf = (dress: Dress): DressProblem[] =>
     ...textProblems(dress),
     ...whereProblems(dress),
     ...guestBookProblems(dress),
+    ...linkProblems(dress),
   ].filter((found) => found !== false);
 
 const tidyTexts = (texts: Dress['texts'], own: readonly string[]): Dress['texts'] =>
@@ -187,7 +214,7 @@ export const tidyDress = (dress: Dress): Dress => ({
   },
   texts: tidyTexts(
     dress.texts,
-    dress.guestBook.own.map(({ id }) => id),
+    [...dress.guestBook.own, ...dress.links].map(({ id }) => id),
   ),
   where: {
     ...dress.where,

@@ -11,6 +11,7 @@ import {
   textsOf,
   tidyDress,
   viewOf,
+  wholeDress,
   withAt,
 } from '.';
 
@@ -35,7 +36,17 @@ describe('what is wrong with a dress', () => {
     expect(problemsOf(plainDress())).toEqual([]);
   });
 
+  const linked =
+    (url: string, label = 'Map') =>
+    (dress: Dress) => {
+      dress.links = [{ id: 'link-0001', glyph: 'map', label, url }];
+    };
+
   it.each<[string, (dress: Dress) => void]>([
+    ['links.link-0001.url: link-not-understood', linked('javascript:alert(1)')],
+    ['links.link-0001.url: link-not-understood', linked('https://a.example@evil.example')],
+    ['links.link-0001.url: link-not-understood', linked('')],
+    ['links.link-0001: text-empty', linked('https://a.example', ' ')],
     [
       'look.accent: colour-unknown',
       (dress) => {
@@ -214,10 +225,63 @@ describe('what visitors get of a dress', () => {
 
   it('is small for the plate: the name is filled in, the rest of the gaps is left', () => {
     const plate = plateViewOf(viewOf(plainDress(), business, 'en'));
-    expect(plate.texts.open).toBe('Write to Quillfern. {state}');
+    expect(plate.texts.frame).toBe('Conversation with Quillfern');
+    expect(plate.texts.unread).toBe('New messages: {count}');
     expect(plate.texts.plate[1]).toBe('Back at {time}');
     expect(JSON.stringify(plate).length).toBeLessThan(1_500);
     expect(rulesOf(plainDress()).zones).toEqual({ mode: 'all', these: [] });
+  });
+});
+
+describe('what came later to be set about a dress', () => {
+  it('is what it always was for one that was kept before', () => {
+    const { links, onAnswer, look, ...before } = plainDress();
+    const { type, panel, onPhones, ...lookBefore } = look;
+    const kept = { ...before, look: { ...lookBefore, ground: '#EDF3F7' } } as Dress;
+    expect(wholeDress(kept)).toEqual({
+      ...before,
+      links,
+      onAnswer,
+      look: { ...lookBefore, type, panel, onPhones, ground: '#EDF3F7' },
+    });
+    expect(problemsOf(wholeDress(kept))).toEqual([]);
+  });
+
+  it('gives type, panel and the plate’s small form to the view, and its own shape’s style alone', () => {
+    const view = viewOf(
+      dressed((dress) => {
+        dress.look = { ...dress.look, type: 'serif', panel: 'large', plate: 'latch' };
+      }),
+      business,
+      'en',
+    );
+    expect(view.look).toMatchObject({ panel: [480, 760], onPhones: 'small' });
+    expect(view.look.font).toContain('serif');
+    expect(view.look.font).not.toMatch(/url|@import/);
+    expect(plateViewOf(view).shape).toContain('.latch');
+    expect(plateViewOf(view).shape).not.toContain('lintel');
+  });
+
+  it('are links in the visitor’s language, under the owner’s words', () => {
+    const linked = dressed((dress) => {
+      dress.links = [
+        { id: 'link-0001', glyph: 'map', label: 'Find us', url: 'https://quillfern.example/map' },
+      ];
+      dress.texts = { de: { 'link.link-0001': 'So finden Sie uns' } };
+    });
+    expect(viewOf(linked, business, 'de').links).toEqual([
+      { glyph: 'map', label: 'So finden Sie uns', url: 'https://quillfern.example/map' },
+    ]);
+    expect(viewOf(linked, business, 'en').links[0]?.label).toBe('Find us');
+    expect(tidyDress(linked).texts).toEqual(linked.texts);
+  });
+
+  it('takes what an owner once wrote with gaps that are not offered any more', () => {
+    const old = dressed((dress) => {
+      dress.texts = { en: { open: 'Say hello to {business}. {state}' } };
+    });
+    expect(problemsOf(old)).toEqual([]);
+    expect(plateViewOf(viewOf(old, business, 'en')).texts.open).toBe('Say hello to Quillfern. ');
   });
 });
 

@@ -2,6 +2,7 @@ import type { ChosenColours } from '../colours';
 import { readyColours } from '../colours';
 import type { LanguageCode } from '../door-texts';
 import type { Choosing, MannerRule } from '../page-rules';
+import type { PanelSize, Typeface } from './type';
 
 export const plateShapes = ['upright', 'lintel', 'latch'] as const;
 /** The closed door's shape: a plate that stands, a beam that lies, or a latch at the page's edge. */
@@ -9,6 +10,26 @@ export type PlateShape = (typeof plateShapes)[number];
 
 export const textSizes = ['small', 'usual', 'large'] as const;
 export type TextSize = (typeof textSizes)[number];
+
+export const phonePlates = ['small', 'usual'] as const;
+/** On a small screen: a small form of the plate, or the same as on a large one. */
+export type PhonePlate = (typeof phonePlates)[number];
+
+export const linkGlyphs = ['page', 'map', 'shop'] as const;
+export type LinkGlyph = (typeof linkGlyphs)[number];
+
+/** A plain link to another place, shown in the panel. */
+export interface PlaceLink {
+  /** Made where it was added; stays when the label changes. */
+  id: string;
+  glyph: LinkGlyph;
+  label: string;
+  url: string;
+}
+
+export const answerManners = ['count', 'show', 'open'] as const;
+/** What a closed panel does when an answer comes: counts it, shows its first words beside the plate, or opens. */
+export type AnswerManner = (typeof answerManners)[number];
 
 /** What a person is asked for: three that everybody knows, and the owner's own. */
 export interface OwnField {
@@ -31,7 +52,7 @@ export interface GuestBookPage {
   asks: AskedField[];
 }
 
-/** Texts that the owner wrote: by language, then by the text's key. An own field's are "own.ID" and "own.ID.0". */
+/** Texts that the owner wrote: by language, then by the text's key. An own field's are "own.ID" and "own.ID.0", a link's is "link.ID". */
 export type OwnTexts = Record<LanguageCode, Record<string, string>>;
 
 /** Everything that can be set about how a website door looks and behaves. */
@@ -43,6 +64,9 @@ export interface Dress {
     plate: PlateShape;
     face: 'picture' | 'initials' | 'none';
     textSize: TextSize;
+    type: Typeface;
+    panel: PanelSize;
+    onPhones: PhonePlate;
   };
   people: 'team' | 'business';
   /** In which language to speak when the page's own is not among those that there are. */
@@ -60,6 +84,8 @@ export interface Dress {
     own: OwnField[];
   };
   consent: { isAsked: boolean; link: string };
+  links: PlaceLink[];
+  onAnswer: AnswerManner;
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -74,6 +100,9 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
     plate: 'upright',
     face: 'none',
     textSize: 'usual',
+    type: 'plain',
+    panel: 'usual',
+    onPhones: 'small',
   },
   people: 'team',
   fallback,
@@ -98,4 +127,12 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
     own: [],
   },
   consent: { isAsked: false, link: '' },
+  links: [],
+  onAnswer: 'count',
 });
+
+/** A dress as it was kept by an earlier program, with what has been learned to be set since. */
+export const wholeDress = (kept: Dress): Dress => {
+  const plain = plainDress(kept.fallback);
+  return { ...plain, ...kept, look: { ...plain.look, ...kept.look } };
+};

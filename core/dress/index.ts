@@ -1,25 +1,40 @@
 export type { DressProblem } from './check';
 export { gapsFor, problemsOf, tidyDress } from './check';
 export type {
+  AnswerManner,
   AskedField,
   Dress,
   GuestBookPage,
+  LinkGlyph,
   OwnField,
+  PhonePlate,
+  PlaceLink,
   PlateShape,
   TextSize,
 } from './dress';
-export { plainDress, plateShapes, textSizes } from './dress';
+export {
+  answerManners,
+  linkGlyphs,
+  phonePlates,
+  plainDress,
+  plateShapes,
+  textSizes,
+  wholeDress,
+} from './dress';
 export { DRESS_LIMITS } from './limits';
 export type { Clash, Merged, Path } from './merge';
 export { mergeChanges, withAt } from './merge';
 export type { PlateView } from './plate';
 export { plateViewOf } from './plate';
+export type { PanelSize, Typeface } from './type';
+export { panelPixels, panelSizes, stackOf, typefaces } from './type';
 export type {
   DoorRules,
   DoorView,
   ShownBusiness,
   ShownField,
   ShownGuestBook,
+  ShownLink,
   ShownPerson,
 } from './view';
 export { languagesOf, rulesOf, textsOf, viewOf } from './view';

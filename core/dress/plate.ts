@@ -1,5 +1,6 @@
 import type { DoorColours } from '../colours';
 import { fillGaps } from '../door-texts';
+import { shapeCss } from './shapes';
 import type { DoorView } from './view';
 
 /** What the closed door needs of a view: texts with the business's name in them, and its colours. */
@@ -18,6 +19,8 @@ export interface PlateView {
     hide: string;
   };
   colours: readonly [string, string];
+  /** What the shape adds to the plate's style sheet. */
+  shape: string;
   isConsentAsked: boolean;
 }
 
@@ -37,7 +40,7 @@ const declarations = (colours: DoorColours): string =>
 export const plateViewOf = (view: DoorView): PlateView => {
   const { texts, colours, business } = view;
   const named = (text: string): string =>
-    fillGaps(text, { business: business.name, time: '{time}', state: '{state}', count: '{count}' });
+    fillGaps(text, { business: business.name, time: '{time}', count: '{count}' });
   return {
     business: business.name,
     picture: business.picture,
@@ -53,6 +56,7 @@ export const plateViewOf = (view: DoorView): PlateView => {
       hide: texts.hide,
     },
     colours: [declarations(colours.day), declarations(colours.night)],
+    shape: shapeCss[view.look.plate],
     isConsentAsked: view.consent !== null,
   };
 };

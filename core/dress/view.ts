@@ -9,7 +9,8 @@ import {
   textsIn,
 } from '../door-texts';
 import type { Choosing, MannerRule } from '../page-rules';
-import type { Dress, GuestBookPage, PlateShape } from './dress';
+import type { AnswerManner, Dress, GuestBookPage, PlaceLink, PlateShape } from './dress';
+import { panelPixels, stackOf } from './type';
 
 /** Somebody of the team as visitors see them. */
 export interface ShownPerson {
@@ -41,6 +42,9 @@ export interface ShownGuestBook {
   fields: ShownField[];
 }
 
+/** A link to another place in the visitor's language. */
+export type ShownLink = Omit<PlaceLink, 'id'>;
+
 /** A dressed door in one language, as the panel draws it. */
 export interface DoorView {
   business: ShownBusiness;
@@ -48,11 +52,16 @@ export interface DoorView {
   direction: 'ltr' | 'rtl';
   texts: Texts;
   colours: { day: DoorColours; night: DoorColours };
-  look: Pick<Dress['look'], 'side' | 'sidePx' | 'bottomPx' | 'face'> & {
+  look: Pick<Dress['look'], 'side' | 'sidePx' | 'bottomPx' | 'face' | 'onPhones'> & {
     plate: PlateShape;
     /** 1 is the usual size of text. */
     scale: number;
+    /** A `font-family`. */
+    font: string;
+    /** Width and height of the open panel on a large screen, in CSS pixels. */
+    panel: readonly [number, number];
   };
+  links: ShownLink[];
   guestBook: { lit: ShownGuestBook; notLit: ShownGuestBook };
   consent: { link: string } | null;
 }
@@ -63,6 +72,7 @@ export interface DoorRules {
   zones: Choosing;
   onSmallScreens: boolean;
   manners: MannerRule[];
+  onAnswer: AnswerManner;
 }
 
 const scales = { small: 0.9, usual: 1, large: 1.2 } as const;
@@ -112,14 +122,30 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
       isRequired,
     })),
   });
-  const { side, sidePx, bottomPx, face, plate, textSize } = dress.look;
+  const { side, sidePx, bottomPx, face, plate, textSize, onPhones, type, panel } = dress.look;
+  const said = dress.texts[language] ?? {};
   return {
     business: { ...business, people: dress.people === 'team' ? business.people : [] },
     language,
     direction: directionOf(language),
     texts,
     colours: bothColours(dress.look),
-    look: { side, sidePx, bottomPx, face, plate, scale: scales[textSize] },
+    look: {
+      side,
+      sidePx,
+      bottomPx,
+      face,
+      plate,
+      onPhones,
+      scale: scales[textSize],
+      font: stackOf(type),
+      panel: panelPixels[panel],
+    },
+    links: dress.links.map(({ id, label, glyph, url }) => ({
+      glyph,
+      url,
+      label: said[`link.${id}`]?.trim() || label,
+    })),
     guestBook: {
       lit: shownPage(dress.guestBook.lit),
       notLit: shownPage(dress.guestBook.notLit),
@@ -129,9 +155,10 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
 };
 
 /** The rules of a dress with its countries turned to time zones. */
-export const rulesOf = ({ where }: Dress): DoorRules => ({
+export const rulesOf = ({ where, onAnswer }: Dress): DoorRules => ({
   pages: where.pages,
   zones: zonesFor(where.countries),
   onSmallScreens: where.onSmallScreens,
   manners: where.manners,
+  onAnswer,
 });

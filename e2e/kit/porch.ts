@@ -78,7 +78,7 @@ export class Porch {
 
   /** The business, its owner, and its website on the street with the plate. */
   async setUp(): Promise<void> {
-    await this.ask('POST', '/api/set-up', owner);
+    await this.ask('POST', '/api/set-up', { ...owner, code: this.server.firstCode });
     const { doors } = await this.ask<House>('GET', '/api/house');
     const door = doors[0];
     if (!door) throw new Error('no door was made');
@@ -178,6 +178,15 @@ export const shifting = async (context: BrowserContext) => {
   return { page, shifts };
 };
 
+/** Signs the owner in on a page. */
+export const signInOn = async (page: Page, porch: Porch): Promise<void> => {
+  await page.goto(porch.origin);
+  await page.getByLabel('Email').fill(owner.email);
+  await page.getByLabel('Password').fill(owner.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('button', { name: /^Porch light: Answering now/ })).toBeVisible();
+};
+
 /** The owner's phone, signed in and looking at the line. */
 export const ownerPhone = async (
   browser: Browser,
@@ -185,11 +194,7 @@ export const ownerPhone = async (
   options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<Page> => {
   const page = await watched(await browser.newContext(options));
-  await page.goto(porch.origin);
-  await page.getByLabel('Email').fill(owner.email);
-  await page.getByLabel('Password').fill(owner.password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('button', { name: /^Porch light: Answering now/ })).toBeVisible();
+  await signInOn(page, porch);
   return page;
 };
 
@@ -203,7 +208,7 @@ export const visitorPhone = async (browser: Browser, porch: Porch, path = '/') =
 
 /** Opens the plate on a page of the website. */
 export const openPanel = async (page: Page) => {
-  await page.getByRole('button', { name: /^Write to Quillfern Nursery/ }).click();
+  await page.getByRole('button', { name: /^Quillfern Nursery .*Write to us/ }).click();
   const panel = page.frameLocator('iframe[title="Conversation with Quillfern Nursery"]');
   const say = async (text: string): Promise<void> => {
     await panel.getByRole('textbox', { name: /^Your (message|note)$/ }).fill(text);

@@ -4,6 +4,8 @@ import { once } from 'node:events';
 /** A process of the project under test, on a port of its own. */
 export interface Running {
   port: number;
+  /** What the server printed for whoever sets it up; null where there is nothing to set up. */
+  firstCode: string | null;
   child: ChildProcess;
   /** Ends it as a power cut would. */
   kill(): Promise<void>;
@@ -28,9 +30,10 @@ export const launch = async (script: string, env: Record<string, string>): Promi
     once(child, 'exit').then(() => {
       throw new Error(`${script} ended before it listened`);
     }),
-  ])) as [{ listening: number }];
+  ])) as [{ listening: number; firstCode?: string | null }];
   return {
     port: message.listening,
+    firstCode: message.firstCode ?? null,
     child,
     kill: () => end(child, 'SIGKILL'),
     stop: () => end(child, 'SIGTERM'),

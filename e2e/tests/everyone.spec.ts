@@ -121,7 +121,7 @@ test('links that let somebody in, and each shape of the door, are clean by axe',
     await visitor.goto(porch.site);
     await expect(visitor.getByText('Can we help?')).toBeVisible();
     await expectClean(visitor, plate);
-    await visitor.getByRole('button', { name: /^Write to/ }).click();
+    await visitor.getByRole('button', { name: /\. Write to us/ }).click();
     await expect(visitor.frameLocator('iframe').getByRole('checkbox')).toBeVisible();
     await expectClean(visitor, `panel, ${plate}`);
   }

@@ -234,7 +234,7 @@ test('a website that is not on the list shows no plate, and its page shows no er
   await page.goto(porch.site);
   await refused;
   await expect(page.getByRole('heading', { name: 'Houseplants' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /Write to/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /\. Write to us/ })).toHaveCount(0);
   expect(failures).toEqual([]);
 });
 

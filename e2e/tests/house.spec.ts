@@ -17,10 +17,14 @@ test('the first visit makes the business and the account, and says what to do ne
   const page = await watched(await browser.newContext());
   await page.goto(emptyPorch.origin);
   await expect(page.getByRole('heading', { name: 'Set up your house' })).toBeVisible();
+  await page.getByLabel('Code of the house').fill('AAAA-AAAA');
   await page.getByLabel('Name of the business').fill(owner.business);
   await page.getByLabel('Your name').fill(owner.name);
   await page.getByLabel('Email').fill(owner.email);
   await page.getByLabel('Password').fill(owner.password);
+  await page.getByRole('button', { name: 'Open the house' }).click();
+  await expect(page.getByRole('alert')).toContainText('not the code that the server printed');
+  await page.getByLabel('Code of the house').fill(emptyPorch.server.firstCode ?? '');
   await page.getByRole('button', { name: 'Open the house' }).click();
   await expect(page.getByRole('heading', { name: 'Your business' })).toBeVisible();
   await page.getByLabel('Time zone').fill('Nowhere/At all');
@@ -38,7 +42,7 @@ test('the first visit makes the business and the account, and says what to do ne
 
 test('a website is added as people type it, and nonsense is not', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
-  await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('link', { name: 'House', exact: true }).click();
   await phone.getByRole('link', { name: /^Quillfern Nursery, Website door/ }).click();
   const door = phone.getByRole('region', { name: 'Website door' });
   const sites = door.getByLabel('Websites on which the door may stand');
@@ -61,14 +65,14 @@ test('signing out keeps nobody in, and asks first when something is unsent', asy
   expect(await phone.evaluate(() => document.cookie)).toBe('');
   // The screen's code is there before the signal goes.
   await phone.getByRole('button', { name: 'Back to the line' }).click();
-  await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('link', { name: 'House', exact: true }).click();
   await expect(phone.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
   await phone.getByRole('link', { name: /^The line/ }).click();
   await phone.getByRole('link', { name: /^Somebody/ }).click();
   await phone.context().setOffline(true);
   await answer(phone, 'Not sent yet');
   await phone.getByRole('button', { name: 'Back to the line' }).click();
-  await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('link', { name: 'House', exact: true }).click();
   await phone.getByRole('button', { name: 'Sign out', exact: true }).click();
   await expect(phone.getByRole('alert')).toContainText('still waiting on this device');
   await phone.getByRole('button', { name: 'Sign out anyway' }).click();
@@ -83,7 +87,7 @@ test('signing out keeps nobody in, and asks first when something is unsent', asy
       async () => (await porch.ask<LinePage>('GET', '/api/line?group=answered')).counts.answered,
     )
     .toBe(1);
-  await phone.getByRole('link', { name: 'House' }).click();
+  await phone.getByRole('link', { name: 'House', exact: true }).click();
   await phone.getByRole('button', { name: 'Sign out', exact: true }).click();
   await expect(phone.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await phone.goto(`${porch.origin}/line`);

@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, openPanel, shifting, test, watched } from '../kit/porch';
 
-const plateOn = (page: Page) => page.getByRole('button', { name: /^Write to Quillfern Nursery/ });
+const plateOn = (page: Page) =>
+  page.getByRole('button', { name: /^Quillfern Nursery .*Write to us/ });
 
 for (const path of ['/strict', '/hostile', '/one-page', '/twice', '/signed-in']) {
   test(`the door stands on ${path}, moves nothing, and takes a message`, async ({

@@ -1,4 +1,14 @@
-import { answer, expect, openPanel, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
+import type { Page } from '@playwright/test';
+import {
+  answer,
+  expect,
+  openPanel,
+  openVisitor,
+  ownerPhone,
+  test,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 
 test('a visitor writes on the website, the owner answers on the phone, and the visitor reads it', async ({
   browser,
@@ -93,6 +103,52 @@ test('wrapping up, undoing, putting by and coming back by itself', async ({ brow
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 0');
   await say('One more thing');
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
+});
+
+/** Another window is before this one, or the phone was put away. */
+const hide = (page: Page, isHidden: boolean) =>
+  page.evaluate((hidden) => {
+    Object.defineProperty(document, 'visibilityState', {
+      configurable: true,
+      get: () => (hidden ? 'hidden' : 'visible'),
+    });
+    document.dispatchEvent(new Event('visibilitychange'));
+  }, isHidden);
+
+test('nobody is told that something was read which was on no screen in sight', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { page, panel, say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  await openVisitor(phone, 'Hello');
+  await expect(panel.getByText('Read', { exact: true })).toBeVisible();
+  await hide(phone, true);
+  await say('While nobody looks');
+  await expect(phone.getByRole('log')).toContainText('While nobody looks');
+  await expect(panel.getByText('Arrived', { exact: true })).toBeVisible();
+  await hide(phone, false);
+  await expect(panel.getByText('Arrived', { exact: true })).toBeHidden();
+  await expect(panel.getByText('Read', { exact: true })).toHaveCount(2);
+
+  // The same on the other side.
+  const frame = page.frames().find((one) => one.url().includes('/panel'));
+  await frame?.evaluate(() => {
+    Object.defineProperty(document, 'visibilityState', { configurable: true, get: () => 'hidden' });
+  });
+  await answer(phone, 'Are you there?');
+  await expect(panel.getByText('Are you there?')).toBeVisible();
+  await expect(phone.getByText('Arrived', { exact: true })).toBeVisible();
+  await expect(phone.getByRole('log').getByText('Read', { exact: true })).toHaveCount(0);
+  await frame?.evaluate(() => {
+    Object.defineProperty(document, 'visibilityState', {
+      configurable: true,
+      get: () => 'visible',
+    });
+    document.dispatchEvent(new Event('visibilitychange'));
+  });
+  await expect(phone.getByRole('log').getByText('Read', { exact: true })).toBeVisible();
 });
 
 test('two phones and a wide screen show the same without a reload', async ({ browser, porch }) => {

@@ -6,7 +6,7 @@ test('somebody is invited, comes in by the link once, and answers as a helper', 
   porch,
 }) => {
   const screen = await ownerPhone(browser, porch);
-  await screen.getByRole('link', { name: 'House' }).click();
+  await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('link', { name: /^Team/ }).click();
   await screen.getByRole('button', { name: 'Make a link' }).click();
   const link = await screen.getByText(/\/join#/).innerText();
@@ -25,7 +25,7 @@ test('somebody is invited, comes in by the link once, and answers as a helper', 
 
   // The owner sees it without a reload; the helper finds nothing that is the owner's.
   await expect(screen.getByRole('list', { name: 'Team' })).toContainText('Ines Varga');
-  await theirs.getByRole('link', { name: 'House' }).click();
+  await theirs.getByRole('link', { name: 'House', exact: true }).click();
   await expect(theirs.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
   await expect(theirs.getByText('Getting ready')).toHaveCount(0);
   await expect(theirs.getByRole('button', { name: 'Add a door' })).toHaveCount(0);
@@ -55,7 +55,7 @@ test('a phone signs in by a code, after the same two words were confirmed', asyn
   porch,
 }) => {
   const screen = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
-  await screen.getByRole('link', { name: 'House' }).click();
+  await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('button', { name: 'Sign in a phone' }).click();
   await expect(screen.getByRole('img', { name: /Code for the phone/ })).toBeVisible();
   const link = await screen.getByText(/\/pair#/).innerText();
@@ -77,7 +77,7 @@ test('one shows a public name and a face, and changes the password by the old on
   porch,
 }, testInfo) => {
   const screen = await ownerPhone(browser, porch);
-  await screen.getByRole('link', { name: 'House' }).click();
+  await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('link', { name: /^You/ }).click();
   await screen.getByLabel('Public name').fill('Maren');
   await screen.getByRole('button', { name: 'Save' }).click();
@@ -101,7 +101,7 @@ test('one shows a public name and a face, and changes the password by the old on
   await expect(screen.getByRole('alert').last()).toContainText('needs an owner');
   const visitor = await watched(await browser.newContext());
   await visitor.goto(porch.site);
-  await visitor.getByRole('button', { name: /^Write to/ }).click();
+  await visitor.getByRole('button', { name: /\. Write to us/ }).click();
   await expect(visitor.frameLocator('iframe').getByText('Maren', { exact: true })).toBeVisible();
 });
 

@@ -65,7 +65,7 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
   return existsSync(path)
     ? JSON.parse(readFileSync(path, 'utf8'))
-    : { script: 'panel.js', style: 'panel.css', preview: 'preview.js' };
+    : { script: 'panel.js', style: 'panel.css', preview: 'preview.js', more: 'more.js' };
 };
 
 /** So many proxies in a row, counted from ours; or those with these addresses. */
@@ -130,7 +130,7 @@ export const buildApp = async (
   guardRoutes(app, services.sessions);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
   await app.register(fastifySwagger, {
-    openapi: { info: { title: 'Hello Porch', version: '0.3.0' } },
+    openapi: { info: { title: 'Hello Porch', version: '0.4.0' } },
     transform: jsonSchemaTransform,
   });
   await app.register(fastifyWebsocket, {

@@ -7,6 +7,8 @@ export type ToFrame =
   | { porch: 'page'; url: string; title: string }
   | { porch: 'shown' }
   | { porch: 'hidden' }
+  /** Shown small beside the plate: the newest answer's first words, and nothing else. */
+  | { porch: 'glance' }
   /** Who is signed in on the website, as it says. */
   | { porch: 'person'; name: string; email: string }
   /** A draft to draw, in a trial and in the dressing room. */
@@ -16,6 +18,7 @@ export type ToFrame =
 
 export type FromFrame =
   | { porch: 'ready' }
+  | { porch: 'open' }
   | { porch: 'close' }
   | { porch: 'talked' }
   | { porch: 'unread'; count: number }

@@ -24,7 +24,6 @@ export const playBell = (): void => {
   const play = (): void => {
     note(context, 659.25, 0);
     note(context, 523.25, 0.22);
-    document.dispatchEvent(new Event('porch:rang'));
   };
   if (context.state === 'suspended') context.resume().then(play, () => undefined);
   else play();

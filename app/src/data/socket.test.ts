@@ -10,6 +10,7 @@ const welcome: Extract<ToTeam, { say: 'welcome' }> = {
   rows: [],
   counts: { waiting: 0, note: 0, answered: 0, 'put-by': 0, 'wrapped-up': 0 },
   seq: 3,
+  last: 'entry-id-0003',
   isTooMuch: false,
 };
 const saysOf = (messages: ToTeam[]): string[] => messages.map(({ say }) => say);

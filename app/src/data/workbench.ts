@@ -6,6 +6,7 @@ import {
   mergeChanges,
   type Path,
   problemsOf,
+  wholeDress,
   withAt,
 } from '@porch/core/dress';
 import { ApiError } from './api';
@@ -58,7 +59,8 @@ const isPassing = (error: unknown): boolean =>
 const readKept = (text: string | null): Kept | null => {
   if (!text) return null;
   try {
-    return JSON.parse(text) as Kept;
+    const kept = JSON.parse(text) as Kept;
+    return { ...kept, base: wholeDress(kept.base), dress: wholeDress(kept.dress) };
   } catch {
     return null;
   }

@@ -58,6 +58,9 @@ const houseWith = (checklist: Ticks | null): House => ({
     },
   ],
   checklist,
+  warning: null,
+  findings: [],
+  canWrite: true,
   now,
 });
 

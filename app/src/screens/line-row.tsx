@@ -183,7 +183,14 @@ export const LineRow = memo(({ row, now, isChosen, ...deeds }: Props) => {
 
 const styles = StyleSheet.create({
   item: { borderBottomWidth: 1 },
-  row: { flexDirection: 'row', alignItems: 'center', minHeight: 72, paddingRight: 16 },
+  // A drag is for drawing the row aside: with a mouse it would mark the words instead.
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    minHeight: 72,
+    paddingRight: 16,
+    userSelect: 'none',
+  },
   plate: { paddingLeft: 12, paddingRight: 12 },
   here: {
     position: 'absolute',

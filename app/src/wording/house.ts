@@ -256,6 +256,7 @@ export const houseWords = {
       look: 'Look',
       people: 'People',
       texts: 'Texts',
+      links: 'Links',
       where: 'Where',
       guestBook: 'Guest book',
     },
@@ -263,6 +264,10 @@ export const houseWords = {
     preview: 'Preview',
     edit: 'Back to dressing',
     previewFrame: 'The door as visitors see it',
+    closedFrame: 'The closed door as visitors see it',
+    plateIsSmall: 'On phones the plate is small: at most 64 pixels high.',
+    plateIsLarge:
+      'On phones the large plate covers part of what people came to read. The small one does not.',
     state: 'Porch light',
     states: { lit: 'Lit', soon: 'Back soon', dark: 'Dark', all: 'Always' },
     size: 'Screen',
@@ -304,6 +309,12 @@ export const houseWords = {
         lintel: 'Lintel',
         latch: 'Latch',
       } satisfies Record<PlateShape, string>,
+      onPhones: 'On phones',
+      phonePlates: { small: 'A small form', usual: 'As large as elsewhere' },
+      type: 'Type',
+      types: { plain: 'Plain', serif: 'With serifs', rounded: 'Round', typed: 'Typed' },
+      panel: 'Size of the open panel',
+      panels: { small: 'Small', usual: 'Usual', large: 'Large' },
       side: 'Side',
       sides: { right: 'Right', left: 'Left' },
       sidePx: 'From the side, in pixels',
@@ -354,6 +365,14 @@ export const houseWords = {
       countryAdd: 'Add a country',
       countryDrop: (name: string) => `Take ${name} out`,
       small: 'On small screens too',
+      onAnswer: 'When an answer comes while the panel is closed',
+      answerManners: {
+        count: 'Count it on the plate',
+        show: 'Show its first words',
+        open: 'Open the panel',
+      },
+      onAnswerMore:
+        'On a phone the panel never opens by itself over the page: its first words show.',
       manners: 'How it behaves',
       mannersMore:
         'The first line that fits the page counts. Where none does the door stays quiet. At most once a visit.',
@@ -364,6 +383,16 @@ export const houseWords = {
       addManner: 'Add a line',
       dropManner: 'Take this line away',
       up: 'Move up',
+    },
+    links: {
+      more: (most: number) =>
+        `Other places where you are to be found, shown in the panel: a page, a map, a shop. At most ${most}.`,
+      label: 'What it says',
+      url: 'Address',
+      glyph: 'It is',
+      glyphs: { page: 'A page', map: 'A map', shop: 'A shop' },
+      drop: (label: string) => `Take ${label || 'this link'} away`,
+      add: 'Add a link',
     },
     guestBook: {
       pages: { lit: 'While the light is lit', notLit: 'While it is not lit' },

@@ -10,4 +10,5 @@ export const DRESS_LIMITS = {
   languagesMost: 16,
   waitMostSeconds: 600,
   linkLongest: 500,
+  linksMost: 5,
 } as const;

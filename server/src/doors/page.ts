@@ -4,6 +4,8 @@ import type { DoorView } from '@porch/core/dress';
 /** The names of the panel's built files, which carry a hash of what is in them. */
 export interface PanelFiles {
   script: string;
+  /** The loader's second part. */
+  more: string;
   style: string;
   preview: string;
 }
@@ -17,6 +19,7 @@ const toDataBlock = (data: unknown): string => JSON.stringify(data).replaceAll('
 const head = (title: string): string => `<meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1, interactive-widget=resizes-content">
 <meta name="robots" content="noindex">
+<link rel="icon" href="/lamp.svg" type="image/svg+xml">
 <title>${escapeHtml(title)}</title>`;
 
 /** The page in which the panel lives: in a frame on a website, or on its own as a link to send. */
@@ -36,13 +39,17 @@ ${head(data.view.business.name)}
 `;
 
 /** A stretch of an imaginary website on which the dressing room shows plate and panel. */
-export const previewPage = (files: PanelFiles, business: string): string => `<!doctype html>
+export const previewPage = (
+  files: PanelFiles,
+  business: string,
+  door: 'open' | 'closed',
+): string => `<!doctype html>
 <html lang="en">
 <head>
 ${head(business)}
 <link rel="stylesheet" href="/widget/${files.style}">
 <script type="module" src="/widget/${files.preview}"></script>
 </head>
-<body class="imagined"><main aria-label="Page of ${escapeHtml(business)}"><h1>${escapeHtml(business)}</h1><p class="bar"></p><p class="bar"></p><p class="bar short"></p><p class="bar tall"></p><p class="bar"></p><p class="bar short"></p></main></body>
+<body class="imagined"><main aria-label="Page of ${escapeHtml(business)}, its door ${door}"><h1>${escapeHtml(business)}</h1><p class="bar"></p><p class="bar"></p><p class="bar short"></p><p class="bar tall"></p><p class="bar"></p><p class="bar short"></p></main></body>
 </html>
 `;

@@ -40,6 +40,7 @@ const DoorInPath = z.object({ door: IdSchema });
 const FileOfDoor = DoorInPath.extend({ id: IdSchema });
 const InLanguage = z.object({ language: z.string().max(20).default('') });
 const PanelAsked = InLanguage.extend({ draft: z.enum(['trial', 'preview']).optional() });
+const PreviewAsked = z.object({ door: z.enum(['open', 'closed']).default('open') });
 const PageOfPlate = z.object({ page: z.string().max(1_000).default('') });
 
 /** In which languages a request would like to be answered: as it says, then as its browser does. */
@@ -71,7 +72,10 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
   const configurationOf = (request: FastifyRequest, door: DoorRecord, dress: Dress) => {
     const { language } = request.query as z.infer<typeof InLanguage>;
     const state = { lamp: lamp.now(), now: clock.now() };
-    return shown.configuration(door, dress, languagesAsked(request, language), state);
+    return {
+      ...shown.configuration(door, dress, languagesAsked(request, language), state),
+      more: `/widget/${panelFiles.more}`,
+    };
   };
 
   /** The door in a path, before anything else of the request has been read. */
@@ -221,13 +225,13 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
 
   app.get(
     '/door/:door/preview',
-    { schema: { params: DoorInPath, hide: true } },
+    { schema: { params: DoorInPath, querystring: PreviewAsked, hide: true } },
     async (request, reply) => {
       const door = website.door(request.params.door);
       return reply
         .headers({ 'content-security-policy': previewPolicy(), 'cache-control': 'no-store' })
         .type('text/html; charset=utf-8')
-        .send(previewPage(panelFiles, shown.business(door).name));
+        .send(previewPage(panelFiles, shown.business(door).name, request.query.door));
     },
   );
 

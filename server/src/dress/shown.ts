@@ -51,7 +51,7 @@ export const createShown = ({ store, dressing }: { store: Store; dressing: Dress
       dress: Dress,
       asked: readonly string[],
       state: { lamp: LampSetting; now: number },
-    ): DoorConfiguration => ({
+    ): Omit<DoorConfiguration, 'more'> => ({
       door: door.publicId,
       ...state,
       ...plateViewOf(view(door, dress, asked)),

@@ -18,6 +18,7 @@ export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
   if (!existsSync(indexPath) || !existsSync(widgetDir)) return;
   const index = readFileSync(indexPath, 'utf8');
   const loader = readFileSync(join(widgetDir, 'loader.js'), 'utf8');
+  const lamp = readFileSync(join(appDir, 'lamp.svg'), 'utf8');
   const policy = appPolicy();
 
   const isNamedByContent = (path: string): boolean => /[-.][0-9A-Za-z]{8,}\.\w+$/.test(path);
@@ -43,7 +44,13 @@ export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
     index: false,
     preCompressed: true,
     cacheControl: false,
-    setHeaders: (response) => response.setHeader('cache-control', forGood),
+    setHeaders: (response, path) => {
+      response.setHeader('cache-control', forGood);
+      if (!/\/more-[^/]+$/.test(path)) return;
+      // The loader fetches its second part from the business's own website.
+      response.setHeader('access-control-allow-origin', '*');
+      response.setHeader('cross-origin-resource-policy', 'cross-origin');
+    },
   });
 
   app.get('/loader.js', { schema: { hide: true } }, async (_request, reply) =>
@@ -55,6 +62,14 @@ export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
       })
       .type('text/javascript; charset=utf-8')
       .send(loader),
+  );
+
+  // Browsers ask for it by this name where a page names none.
+  app.get('/favicon.ico', { schema: { hide: true } }, async (_request, reply) =>
+    reply
+      .header('cache-control', `public, max-age=${LOADER_SECONDS}`)
+      .type('image/svg+xml')
+      .send(lamp),
   );
 
   const sendIndex = (reply: FastifyReply) =>

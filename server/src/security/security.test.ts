@@ -1,6 +1,6 @@
 import { MESSAGE_LONGEST } from '@porch/core/text';
 import { type House, openHouse, owner, setUp, site } from '../../test-kit/house';
-import { clientId, openPanel, visit, visitorToken } from '../../test-kit/panel';
+import { clientId, openDevice, openPanel, visit, visitorToken } from '../../test-kit/panel';
 import { addHelper, askRoute, byLink, routesOfTeam } from '../../test-kit/routes';
 
 describe('who may do what', () => {
@@ -31,6 +31,16 @@ describe('who may do what', () => {
   it('lets a helper answer, and refuses them every route that is the owner\u2019s', async () => {
     const { door } = await setUp(house);
     const cookie = await addHelper(house);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Is somebody there?');
+    const [row] = (await house.ask('GET', '/api/line?group=waiting', { cookie })).body.rows;
+    const answer = await house.ask('POST', `/api/conversations/${row.id}/deeds`, {
+      cookie,
+      body: { do: 'say', id: clientId(), text: 'I am', fileIds: [] },
+    });
+    expect(answer.body.entries).toMatchObject([{ kind: 'team-said', text: 'I am' }]);
+    const told = await panel.hear('entries', ({ entries }) => entries[0]?.by === 'team');
+    expect(told.entries[0]?.name).toBe('Tobias Ekwall');
     const refused: string[] = [];
     for (const route of await routesOfTeam(house)) {
       // Leaving and signing out end the session with which the others are tried.
@@ -322,8 +332,11 @@ describe('signing in', () => {
 
   it('ends everywhere at once, open sockets included', async () => {
     const { cookie } = await setUp(house);
-    const second = String((await signIn(owner.password)).headers['set-cookie']).split(';')[0];
+    const second = String((await signIn(owner.password)).headers['set-cookie']).split(';')[0] ?? '';
+    const sockets = [await openDevice(house, cookie), await openDevice(house, second)];
+    const ends = Promise.all(sockets.map((device) => device.closed()));
     await house.ask('POST', '/api/sign-out', { cookie, body: { everywhere: true } });
+    expect(await ends).toEqual([4401, 4401]);
     expect((await house.ask('GET', '/api/line?group=waiting', { cookie: second })).status).toBe(
       401,
     );

@@ -1,4 +1,4 @@
-import type { Dress } from '@porch/core/dress';
+import { type Dress, wholeDress } from '@porch/core/dress';
 import type { Db } from './db';
 
 export interface DraftRecord {
@@ -12,6 +12,8 @@ export interface PublishedRecord {
   dress: Dress;
   publishedAt: number;
 }
+
+const fromStored = (dress: string): Dress => wholeDress(JSON.parse(dress));
 
 /** How doors are dressed: every published dress, and the draft that is being worked on. */
 export const dressesTable = (db: Db) => {
@@ -37,7 +39,7 @@ export const dressesTable = (db: Db) => {
     draft: (doorId: string): DraftRecord => {
       const found = readDraft.get(doorId);
       if (!found) return { draft: null, revision: 0, changedBy: null };
-      return { ...found, draft: found.draft === null ? null : JSON.parse(found.draft) };
+      return { ...found, draft: found.draft === null ? null : fromStored(found.draft) };
     },
     setDraft: (doorId: string, draft: Dress | null, memberId: string): void => {
       writeDraft.run(draft && JSON.stringify(draft), memberId, doorId);
@@ -45,7 +47,7 @@ export const dressesTable = (db: Db) => {
     /** The published dress, or one that was published `back` times before it; null when there is none. */
     published: (doorId: string, back = 0): PublishedRecord | null => {
       const found = newest.get(doorId, back);
-      return found ? { ...found, dress: JSON.parse(found.dress) } : null;
+      return found ? { ...found, dress: fromStored(found.dress) } : null;
     },
     publish: (doorId: string, dress: Dress, now: number): void => {
       publish.run({ doorId, dress: JSON.stringify(dress), now });

@@ -4,6 +4,22 @@ import { type Dress, plainDress, plateViewOf, rulesOf, viewOf } from '@porch/cor
 import { build } from 'esbuild';
 import { JSDOM } from 'jsdom';
 
+/** Style sheets as they stand: a test reads no pixels. */
+const asText = { '.css': 'text' } as const;
+
+const built = async (entry: string, more: object = {}): Promise<string> => {
+  const { outputFiles } = await build({
+    entryPoints: [entry],
+    bundle: true,
+    write: false,
+    format: 'iife',
+    target: 'es2022',
+    loader: asText,
+    ...more,
+  });
+  return outputFiles[0]?.text ?? '';
+};
+
 const passing = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Waits until something is there; what never comes fails the test by its own time. */
@@ -27,17 +43,14 @@ const standOn = async (options: {
   talked?: boolean;
   path?: string;
   language?: string;
+  isSmall?: boolean;
+  isSecondPartGone?: boolean;
 }) => {
-  const { outputFiles } = await build({
-    entryPoints: ['widget/src/loader/loader.ts'],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    target: 'es2022',
-    // The page's own import cannot be played; a function of the test stands in for it.
-    banner: { js: 'var ask = window.ask;' },
-  });
-  const code = (outputFiles[0]?.text ?? '').replace(/import\(/g, 'ask(');
+  // The page's own import cannot be played; a function of the test stands in for it.
+  const banner = { js: 'var ask = window.ask;' };
+  const loader = await built('widget/src/loader/loader.ts', { banner });
+  const code = loader.replace(/import\(/g, 'ask(');
+  const second = await built('widget/src/loader/more.ts', { globalName: 'secondPart' });
   const dom = new JSDOM(
     `<!doctype html><html lang="${options.language ?? ''}"><body><p>A shop</p></body></html>`,
     {
@@ -61,6 +74,10 @@ const standOn = async (options: {
     ask: async (url: string) => {
       asked.push(url);
       if (options.answers === null) throw new TypeError('no server');
+      if (url === 'https://porch.example/widget/more.js') {
+        if (options.isSecondPartGone) throw new TypeError('no second part');
+        return window.eval(`${second}; secondPart`);
+      }
       return { default: JSON.parse(options.answers) };
     },
     CSSStyleSheet: class {
@@ -73,7 +90,7 @@ const standOn = async (options: {
       }
     },
     requestIdleCallback: (work: () => void) => work(),
-    matchMedia: () => ({ matches: false }),
+    matchMedia: () => ({ matches: options.isSmall ?? false }),
   });
   const script = window.document.createElement('script');
   script.setAttribute('data-door', 'door-1');
@@ -98,6 +115,7 @@ const configuration = (
   change(dress);
   return JSON.stringify({
     door: 'door-1',
+    more: '/widget/more.js',
     lamp,
     now: Date.now(),
     ...plateViewOf(viewOf(dress, business, 'en')),
@@ -109,7 +127,7 @@ describe('the loader on somebody\u2019s page', () => {
   it('asks once how the door is set and draws a plate, and nothing more', async () => {
     const page = await standOn({ answers: configuration() });
     expect(page.asked).toEqual(['https://porch.example/door/door-1/configuration.js?language=en']);
-    expect(page.plate()?.getAttribute('aria-label')).toBe('Write to Quillfern. Answering now');
+    expect(page.plate()?.getAttribute('aria-label')).toBe('Quillfern Answering now. Write to us');
     expect(page.frame()).toBeNull();
     expect(page.window.document.cookie).toBe('');
     expect(page.window.localStorage).toHaveLength(0);
@@ -131,6 +149,7 @@ describe('the loader on somebody\u2019s page', () => {
   it('loads the panel when it is opened, and closes the lamp\u2019s stream for it', async () => {
     const page = await standOn({ answers: configuration() });
     page.plate()?.click();
+    await there(page.frame);
     expect(page.frame()?.getAttribute('src')).toBe(
       'https://porch.example/door/door-1/panel?language=en',
     );
@@ -160,13 +179,14 @@ describe('the loader on somebody\u2019s page', () => {
 
   it('gets the panel ready behind the plate for whoever has talked before', async () => {
     const page = await standOn({ answers: configuration(), talked: true });
-    expect(page.frame()?.hidden).toBe(true);
+    expect((await there(page.frame)).hidden).toBe(true);
     expect(page.streams).toHaveLength(0);
   });
 
   it('believes only its own frame', async () => {
     const page = await standOn({ answers: configuration() });
     page.plate()?.click();
+    await there(page.frame);
     const { MessageEvent } = page.window;
     const tell = (origin: string, source: Window | null | undefined) =>
       page.window.dispatchEvent(
@@ -250,5 +270,95 @@ describe('the loader on somebody\u2019s page', () => {
     expect(page.frame()?.hidden).toBe(false);
     await page.window.HelloPorch?.close();
     expect(page.frame()?.hidden).toBe(true);
+  });
+
+  it('fetches its second part for nobody who does not come near', async () => {
+    const page = await standOn({ answers: configuration() });
+    expect(page.asked).toHaveLength(1);
+    page.plate()?.dispatchEvent(new page.window.Event('pointerenter'));
+    await there(() => page.asked[1]);
+    expect(page.asked[1]).toBe('https://porch.example/widget/more.js');
+    page.plate()?.click();
+    await there(page.frame);
+    expect(page.asked).toHaveLength(2);
+  });
+
+  it('still stands, and can be pressed again, where its second part did not come', async () => {
+    const page = await standOn({ answers: configuration(), isSecondPartGone: true });
+    page.plate()?.click();
+    await there(() => page.asked[1]);
+    await passing(20);
+    page.plate()?.click();
+    await there(() => page.asked[2]);
+    expect(page.failures).toEqual([]);
+    expect(page.plate()?.textContent).toContain('Answering now');
+  });
+
+  it('has a name in which everything that is read on it stands as it is read (WCAG 2.5.3)', async () => {
+    const page = await standOn({ answers: configuration(), talked: true });
+    const frame = await there(page.frame);
+    const { MessageEvent } = page.window;
+    page.window.dispatchEvent(
+      new MessageEvent('message', {
+        data: { porch: 'unread', count: 2 },
+        origin: 'https://porch.example',
+        source: frame.contentWindow as never,
+      }),
+    );
+    const seen = [...(page.plate()?.querySelectorAll('span:not(.words)') ?? [])]
+      .map((one) => one.textContent)
+      .join(' ');
+    expect(seen).toBe('Quillfern Answering now 2');
+    expect(page.plate()?.getAttribute('aria-label')).toBe(`${seen}. Write to us. New messages: 2`);
+  });
+
+  describe('when an answer comes while it is closed', () => {
+    const answered = async (onAnswer: Dress['onAnswer'], isSmall = false) => {
+      const answers = configuration(undefined, (dress) => {
+        dress.onAnswer = onAnswer;
+      });
+      const page = await standOn({ answers, talked: true, isSmall });
+      const frame = await there(page.frame);
+      const { MessageEvent } = page.window;
+      const tell = (data: object) =>
+        page.window.dispatchEvent(
+          new MessageEvent('message', {
+            data,
+            origin: 'https://porch.example',
+            source: frame.contentWindow as never,
+          }),
+        );
+      tell({ porch: 'unread', count: 1 });
+      return {
+        page,
+        frame,
+        tell,
+        isPlateSeen: () => !page.plate()?.closest<HTMLElement>('.door')?.hidden,
+      };
+    };
+
+    it('counts it, and nothing else', async () => {
+      const { frame, page, isPlateSeen } = await answered('count');
+      expect([frame.hidden, isPlateSeen()]).toEqual([true, true]);
+      expect(page.plate()?.textContent).toContain('1');
+    });
+
+    it('shows its frame small beside the plate, until it is read or hidden', async () => {
+      const { frame, tell, isPlateSeen } = await answered('show');
+      expect([frame.hidden, frame.className, isPlateSeen()]).toEqual([false, 'glance', true]);
+      tell({ porch: 'unread', count: 0 });
+      expect([frame.hidden, frame.className]).toEqual([true, '']);
+      tell({ porch: 'unread', count: 1 });
+      tell({ porch: 'open' });
+      expect([frame.hidden, frame.className, isPlateSeen()]).toEqual([false, '', false]);
+    });
+
+    it('opens without taking the focus, and on a phone only shows the words', async () => {
+      const { frame, page, isPlateSeen } = await answered('open');
+      expect([frame.hidden, frame.className, isPlateSeen()]).toEqual([false, '', false]);
+      expect(page.window.document.activeElement).toBe(page.window.document.body);
+      const onPhone = await answered('open', true);
+      expect([onPhone.frame.className, onPhone.isPlateSeen()]).toEqual(['glance', true]);
+    });
   });
 });

@@ -1,8 +1,8 @@
-import type { TrialData } from '@porch/contract/visitor';
-import { type HelloPorch, remember, stand } from './stand';
+import { type HelloPorch, type Person, remembered, stand } from './stand';
+import { trialKey } from './trial-key';
 
 /**
- * What stands on every page of a business's website: it asks once how the door is set, draws the
+ * The one line that a business pastes into its website. It asks how its door is set, draws the
  * plate, and does nothing else until the plate is opened. Whatever fails, the page never notices.
  */
 declare global {
@@ -13,28 +13,21 @@ declare global {
 
 const script = document.currentScript as HTMLScriptElement | null;
 
-/** The owner's way to see a draft on their own website; it comes in the fragment and stays for the visit. */
-const trialToken = (): string | null => {
-  const found = /hello-porch-trial=([\w-]+)/.exec(location.hash)?.[1];
-  if (found) history.replaceState(history.state, '', location.pathname + location.search);
-  return remember('sessionStorage', 'hello-porch-trial', found);
-};
-
 /** The door on this page; null when our server is down, or the page is not on the door's list. */
 const standUp = async (origin: string, door: string): Promise<HelloPorch | null> => {
   const language = /^[a-z]*/i.exec(document.documentElement.lang || navigator.language)?.[0];
-  const at = (what: string) => `${origin}/door/${door}/${what}?language=${language}`;
   try {
-    const token = trialToken();
-    if (token) {
-      const headers = { authorization: `Bearer ${token}` };
-      const response = await fetch(at('trial'), { headers }).catch(() => null);
-      if (response?.ok) {
-        const { configuration, view }: TrialData = await response.json();
-        return stand(origin, configuration, { view, place: 'trial' });
+    const asked = `${origin}/door/${door}/configuration.js?language=${language}`;
+    const configuration = (await import(asked)).default;
+    const loadMore = () => import(origin + configuration.more);
+    if (location.hash.includes(trialKey) || remembered('sessionStorage', trialKey)) {
+      const tried = await (await loadMore()).tryOn(origin, door, language);
+      if (tried) {
+        const { view } = tried;
+        return stand(origin, tried.configuration, loadMore, { view, place: 'trial' });
       }
     }
-    return stand(origin, (await import(at('configuration.js'))).default);
+    return stand(origin, configuration, loadMore);
   } catch {
     return null;
   }
@@ -45,11 +38,11 @@ const start = (): void => {
   if (!script || !door || window.HelloPorch) return;
   const standing = standUp(new URL(script.src).origin, door);
   // What the page asks before the door stands is done when it does.
-  window.HelloPorch = {
-    open: () => standing.then((porch) => porch?.open()),
-    close: () => standing.then((porch) => porch?.close()),
-    visitorIs: (person) => standing.then((porch) => porch?.visitorIs(person)),
-  };
+  const ask =
+    (what: keyof HelloPorch) =>
+    (person: Person = {}) =>
+      standing.then((porch) => porch?.[what](person));
+  window.HelloPorch = { open: ask('open'), close: ask('close'), visitorIs: ask('visitorIs') };
 };
 
 if (document.body) start();

@@ -13,6 +13,7 @@ const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
   details: { name: '', email: '', phone: '', own: {} },
   hasConsented: false,
   seq: 3,
+  last: 'entry-id-0003',
 };
 
 describe('what is new in a later letter', () => {
@@ -22,6 +23,7 @@ describe('what is new in a later letter', () => {
       say: 'entries',
       entries: [answer(4)],
       seq: 4,
+      last: 'entry-id-0003',
     });
   });
 

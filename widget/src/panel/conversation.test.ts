@@ -65,6 +65,7 @@ const welcome = (seq = 0): ToVisitor => ({
   details: { name: '', email: '', phone: '', own: {} },
   hasConsented: false,
   seq,
+  last: null,
 });
 
 const idOf = (message?: { id?: string }): string => message?.id ?? '';
@@ -139,6 +140,7 @@ describe('the visitor\u2019s side of the conversation', () => {
       say: 'entries',
       entries: [answer(41)],
       seq: 42,
+      last: 'answer-42',
     });
     latest().close();
     await jest.advanceTimersByTimeAsync(3_000);
@@ -162,8 +164,8 @@ describe('the visitor\u2019s side of the conversation', () => {
 
   it('tells that an answer was read, once, and anew when the line broke', async () => {
     await openWelcome();
-    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70 });
-    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70 });
+    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70, last: 'answer-70' });
+    latest().tell({ say: 'entries', entries: [answer(70)], seq: 70, last: 'answer-70' });
     const told = () => latest().sent.filter(({ do: did, upTo }) => did === 'read' && upTo === 70);
     expect(told()).toHaveLength(1);
     latest().close();

@@ -30,6 +30,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   let site = '';
   let page: { url: string; title: string } | null = null;
   let isShown = !isFramed;
+  let isGlancing = false;
   let readSeq = Number(kept(`porch:read:${door}`) ?? 0);
   let hasSeq = 0;
   let typingToldAt = 0;
@@ -228,8 +229,10 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       introduce();
     }
     if (message?.porch === 'lamp' && isPretended) hear({ say: 'lamp', ...message });
-    if (message?.porch === 'shown' || message?.porch === 'hidden') {
+    if (message?.porch === 'shown' || message?.porch === 'hidden' || message?.porch === 'glance') {
       isShown = message.porch === 'shown';
+      isGlancing = message.porch === 'glance';
+      for (const watcher of watchers) watcher(model);
       if (isShown) dispatchEvent(new Event('porch:shown'));
       noteReading();
     }
@@ -248,6 +251,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     },
     isFramed,
     isClosed,
+    /** Whether the frame is small beside the plate, with room for a few words only. */
+    isGlancing: (): boolean => isGlancing,
+    open: (): void => tellPage({ porch: 'open' }),
     view: (): DoorView | null => dressed,
     say: (text: string, files: HeldFile[]): void => {
       const { held } = model;

@@ -3,7 +3,7 @@ import { lampAt } from '@porch/core/lamp';
 import { mailAddress } from '@porch/core/links';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
-import { lampBody, lampGlass } from '../glyphs';
+import { lampBody, lampGlass, placeGlyphs } from '../glyphs';
 import { Composer } from './composer';
 import { Consent } from './consent';
 import { type Conversation, openConversation } from './conversation';
@@ -124,12 +124,51 @@ const Sign = ({ state, time }: { state: State; time: string }) => {
       <p class="sign" dir="auto">
         {say(`sign.${state}`, { time })}
       </p>
+      <Places />
       {state !== 'lit' && business.address && (
         <p class="sign">
           <a href={mailAddress(business.address)}>{say('write', { address: business.address })}</a>
         </p>
       )}
     </>
+  );
+};
+
+/** The newest answer's first words, beside the plate; a tap opens the rest. */
+const Glance = ({ conversation, model }: { conversation: Conversation; model: Model }) => {
+  const say = useSay();
+  const said = model.entries.findLast(({ by }) => by === 'team');
+  const words = said?.text || said?.files[0]?.name || '';
+  return (
+    <div class="panel glance">
+      <button type="button" class="first" onClick={conversation.open}>
+        <b dir="auto">{said?.name}</b>
+        <span dir="auto">{words}</span>
+      </button>
+      <button type="button" class="plain close" onClick={conversation.close}>
+        {say('close')}
+      </button>
+    </div>
+  );
+};
+
+/** Other places where the business is to be found. */
+const Places = () => {
+  const { links } = useView();
+  if (links.length === 0) return null;
+  return (
+    <ul class="places">
+      {links.map(({ glyph, label, url }) => (
+        <li key={url}>
+          <a href={url} target="_blank" rel="noopener noreferrer">
+            <svg viewBox="0 0 24 24" aria-hidden="true">
+              <path d={placeGlyphs[glyph]} />
+            </svg>
+            <span dir="auto">{label}</span>
+          </a>
+        </li>
+      ))}
+    </ul>
   );
 };
 
@@ -166,6 +205,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
     return () => removeEventListener('keydown', close);
   }, [conversation]);
 
+  if (conversation.isGlancing()) return <Glance conversation={conversation} model={model} />;
   if (conversation.isClosed) {
     return (
       <div class="panel">

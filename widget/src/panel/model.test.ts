@@ -37,6 +37,7 @@ const welcome = (entries: VisitorEntry[], continues = false): Event => ({
     details: { name: '', email: '', phone: '', own: {} },
     hasConsented: false,
     seq: entries.at(-1)?.seq ?? 0,
+    last: entries.at(-1)?.id ?? null,
   },
 });
 
@@ -97,7 +98,7 @@ describe('what a panel shows', () => {
     const spoken = next(typing, {
       type: 'heard',
       now: 6,
-      message: { say: 'entries', entries: [entry(4, 'team')], seq: 4 },
+      message: { say: 'entries', entries: [entry(4, 'team')], seq: 4, last: 'message-4' },
     });
     expect(spoken.typing).toBeNull();
   });

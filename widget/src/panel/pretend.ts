@@ -24,7 +24,7 @@ export const pretend = (
       name: '',
       face: null,
     };
-    hear({ say: 'entries', entries: [entry], seq });
+    hear({ say: 'entries', entries: [entry], seq, last: message.id });
     hear({ say: 'taken', id: message.id });
     hear({ say: 'reached', reached: { hasSeq: seq, readSeq: seq } });
   };
@@ -47,6 +47,7 @@ export const pretend = (
       details: { name: '', email: '', phone: '', own: {} },
       hasConsented: false,
       seq: 0,
+      last: null,
     });
   });
   return {

@@ -90,7 +90,7 @@ const sheet = new CSSStyleSheet();
 /** Puts a view's colours, language and size of text on the page. A sheet made by script needs no exception in the page's policy. */
 export const wear = ({ colours, look, language, direction }: DoorView): void => {
   sheet.replaceSync(
-    `:root{font-size:${look.scale * 100}%;${variables(colours.day)}}@media(prefers-color-scheme:dark){:root{${variables(colours.night)}}}`,
+    `:root{font-size:${look.scale * 100}%;--font:${look.font};${variables(colours.day)}}@media(prefers-color-scheme:dark){:root{${variables(colours.night)}}}`,
   );
   document.adoptedStyleSheets = [sheet];
   document.documentElement.lang = language;

@@ -1,4 +1,5 @@
 import type { FromPreview, ToPreview } from '../bridge';
+import * as more from '../loader/more';
 import { type Standing, stand } from '../loader/stand';
 
 /**
@@ -12,7 +13,7 @@ addEventListener('message', (event) => {
   const message = event.data as ToPreview;
   if (message?.porch !== 'draft') return;
   standing?.remove();
-  standing = stand(location.origin, message.configuration, {
+  standing = stand(location.origin, message.configuration, async () => more, {
     view: message.view,
     place: 'preview',
   });

@@ -16,17 +16,18 @@ import { useTheme } from '../../theme/use-theme';
 import { useWide } from '../../theme/use-wide';
 import { words } from '../../wording';
 import { languageName } from '../rooms/new-door';
-import { type Editing, type LampShown, previewOf, shownBusiness } from './editor';
+import { type Editing, type LampShown, type Looked, previewOf, shownBusiness } from './editor';
 import { GuestBookPart } from './guest-book-part';
+import { LinksPart } from './links-part';
 import { LookPart } from './look-part';
 import { Meanwhile } from './meanwhile';
 import { PeoplePart } from './people-part';
-import { Preview } from './preview';
+import { Preview, type ScreenShown } from './preview';
 import { type TextState, TextsPart } from './texts-part';
 import { WherePart } from './where-part';
 
 const said = words.dress;
-const parts = ['look', 'people', 'texts', 'where', 'guestBook'] as const;
+const parts = ['look', 'people', 'texts', 'links', 'where', 'guestBook'] as const;
 type Part = (typeof parts)[number];
 
 const isPart = (text: unknown): text is Part => parts.some((part) => part === text);
@@ -94,9 +95,9 @@ const Deeds = (props: { door: Door; work: Work; bench: Workbench }) => {
 };
 
 /** How the preview is looked at: which light, which screen, open or closed, in which language. */
-const useShowing = (fallback: string) => {
-  const [lamp, setLamp] = useState<LampShown>('lit');
-  const [size, setSize] = useState<'phone' | 'wide'>('phone');
+const useShowing = (fallback: string, lampAtFirst: LampShown) => {
+  const [lamp, setLamp] = useState(lampAtFirst);
+  const [size, setSize] = useState<ScreenShown>('phone');
   const [isOpen, setOpen] = useState(true);
   const [language, setLanguage] = useState(fallback);
   return { lamp, setLamp, size, setSize, isOpen, setOpen, language, setLanguage };
@@ -143,16 +144,6 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
           value={showing.size}
           onChange={showing.setSize}
         />
-        <Choice
-          label={said.doorIs}
-          isLabelHidden={!isWide}
-          options={[
-            ['open', said.opened.open],
-            ['closed', said.opened.closed],
-          ]}
-          value={showing.isOpen ? 'open' : 'closed'}
-          onChange={(value) => showing.setOpen(value === 'open')}
-        />
         <Select
           label={said.language}
           options={languagesOf(dress).map((code) => [code, languageName(code)])}
@@ -164,6 +155,7 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
         publicId={door.publicId}
         size={showing.size}
         isOpen={showing.isOpen}
+        setOpen={showing.setOpen}
         configuration={drawn.configuration}
         view={drawn.view}
       />
@@ -189,12 +181,19 @@ const Dressing = (props: {
   const [part, setPart] = useState<Part>(props.asked);
   const [isLooking, setLooking] = useState(false);
   const [textState, setTextState] = useState<TextState>(props.asked === 'texts' ? 'dark' : 'lit');
-  const showing = useShowing(work.dress?.fallback ?? 'en');
+  const showing = useShowing(
+    work.dress?.fallback ?? 'en',
+    props.asked === 'texts' ? 'dark' : 'lit',
+  );
   if (!work.dress) return null;
   const editing: Editing = {
     dress: work.dress,
     set: bench.change,
     problemAt: (field) => problemText(work, field),
+    look: ({ lamp, isOpen }: Partial<Looked>) => {
+      if (lamp) showing.setLamp(lamp);
+      if (isOpen !== undefined) showing.setOpen(isOpen);
+    },
   };
   const texts = {
     ...editing,
@@ -210,6 +209,7 @@ const Dressing = (props: {
     look: () => <LookPart {...editing} />,
     people: () => <PeoplePart {...editing} />,
     texts: () => <TextsPart {...texts} />,
+    links: () => <LinksPart {...editing} />,
     where: () => <WherePart {...editing} />,
     guestBook: () => <GuestBookPart {...editing} />,
   };
@@ -222,7 +222,10 @@ const Dressing = (props: {
         isLabelHidden
         options={parts.map((one) => [one, said.parts[one]] as const)}
         value={part}
-        onChange={setPart}
+        onChange={(next) => {
+          setPart(next);
+          if (next === 'texts' && textState !== 'all') showing.setLamp(textState);
+        }}
       />
       {views[part]()}
     </>

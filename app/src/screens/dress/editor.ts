@@ -9,6 +9,14 @@ export interface Editing {
   set: (dress: Dress) => void;
   /** What is wrong with a field, in words; empty when nothing is. */
   problemAt: (field: string) => string;
+  /** What is being edited is what the preview shows. */
+  look: (at: Partial<Looked>) => void;
+}
+
+/** How the preview is looked at. */
+export interface Looked {
+  lamp: LampShown;
+  isOpen: boolean;
 }
 
 export type LampShown = 'lit' | 'soon' | 'dark';
@@ -48,6 +56,8 @@ export const previewOf = (
       : ({ state: shown.lamp, until: null } as const);
   const configuration = {
     door: shown.publicId,
+    // The imaginary website has it on board.
+    more: '',
     lamp,
     now: shown.now,
     ...plateViewOf(view),

@@ -53,8 +53,10 @@ const Page = (props: Editing & { which: 'lit' | 'notLit' }) => {
   const { dress, set, which } = props;
   const { guestBook } = dress;
   const page = guestBook[which];
-  const put = (next: GuestBookPage): void =>
+  const put = (next: GuestBookPage): void => {
     set({ ...dress, guestBook: { ...guestBook, [which]: next } });
+    props.look({ lamp: which === 'lit' ? 'lit' : 'dark', isOpen: true });
+  };
   return (
     <Section title={said.pages[which]}>
       <Choice

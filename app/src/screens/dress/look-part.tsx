@@ -1,5 +1,5 @@
 import { bothColours, type ReadyColours, readyColours, toHex } from '@porch/core/colours';
-import { plateShapes, textSizes } from '@porch/core/dress';
+import { panelSizes, phonePlates, plateShapes, textSizes, typefaces } from '@porch/core/dress';
 import { contrast } from '@porch/core/theme';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useColoursOfPicture } from '../../data/pictures';
@@ -81,11 +81,20 @@ const PixelField = (props: {
 );
 
 /** Colours, shape and place of the door. */
-export const LookPart = ({ dress, set, problemAt }: Editing) => {
+export const LookPart = ({ dress, set, problemAt, look: show }: Editing) => {
   const { look } = dress;
   const fromPicture = useColoursOfPicture();
   const change = (change: Partial<typeof look>): void =>
     set({ ...dress, look: { ...look, ...change } });
+  /** The same for what is seen of the closed door, or of the open one. */
+  const changeClosed = (next: Partial<typeof look>): void => {
+    change(next);
+    show({ isOpen: false });
+  };
+  const changeOpen = (next: Partial<typeof look>): void => {
+    change(next);
+    show({ isOpen: true });
+  };
   const ground = toHex(look.ground);
   const accent = toHex(look.accent);
   const { day } = ground && accent ? bothColours({ ground, accent }) : { day: null };
@@ -140,7 +149,13 @@ export const LookPart = ({ dress, set, problemAt }: Editing) => {
         label={said.plate}
         options={plateShapes.map((shape) => [shape, said.plates[shape]] as const)}
         value={look.plate}
-        onChange={(plate) => change({ plate })}
+        onChange={(plate) => changeClosed({ plate })}
+      />
+      <Choice
+        label={said.onPhones}
+        options={phonePlates.map((size) => [size, said.phonePlates[size]] as const)}
+        value={look.onPhones}
+        onChange={(onPhones) => changeClosed({ onPhones })}
       />
       <Choice
         label={said.side}
@@ -149,19 +164,19 @@ export const LookPart = ({ dress, set, problemAt }: Editing) => {
           ['left', said.sides.left],
         ]}
         value={look.side}
-        onChange={(side) => change({ side })}
+        onChange={(side) => changeClosed({ side })}
       />
       <PixelField
         label={said.sidePx}
         value={look.sidePx}
         problem={problemAt('look.sidePx')}
-        set={(sidePx) => change({ sidePx })}
+        set={(sidePx) => changeClosed({ sidePx })}
       />
       <PixelField
         label={said.bottomPx}
         value={look.bottomPx}
         problem={problemAt('look.bottomPx')}
-        set={(bottomPx) => change({ bottomPx })}
+        set={(bottomPx) => changeClosed({ bottomPx })}
       />
       <Choice
         label={said.face}
@@ -172,6 +187,18 @@ export const LookPart = ({ dress, set, problemAt }: Editing) => {
         ]}
         value={look.face}
         onChange={(face) => change({ face })}
+      />
+      <Choice
+        label={said.type}
+        options={typefaces.map((type) => [type, said.types[type]] as const)}
+        value={look.type}
+        onChange={(type) => change({ type })}
+      />
+      <Choice
+        label={said.panel}
+        options={panelSizes.map((size) => [size, said.panels[size]] as const)}
+        value={look.panel}
+        onChange={(panel) => changeOpen({ panel })}
       />
       <Choice
         label={said.textSize}

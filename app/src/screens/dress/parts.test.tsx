@@ -1,10 +1,11 @@
 import { type Dress, plainDress } from '@porch/core/dress';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { act, fireEvent, render, screen, within } from '@testing-library/react-native';
 import { type ReactElement, useState } from 'react';
 import { words } from '../../wording';
-import type { Editing } from './editor';
+import type { Editing, Looked } from './editor';
 import { GuestBookPart } from './guest-book-part';
+import { LinksPart } from './links-part';
 import { LookPart } from './look-part';
 import { PeoplePart } from './people-part';
 import { WherePart } from './where-part';
@@ -12,7 +13,12 @@ import { WherePart } from './where-part';
 /** A part of the dressing room on a draft that it changes, and the draft as it stands. */
 const open = async (
   part: (editing: Editing) => ReactElement,
-  options: { dress?: Dress; problems?: Record<string, string> } = {},
+  options: {
+    dress?: Dress;
+    problems?: Record<string, string>;
+    /** What the preview was asked to show, in order. */
+    looked?: Partial<Looked>[];
+  } = {},
 ) => {
   const draft = { now: options.dress ?? plainDress() };
   const Bench = () => {
@@ -22,6 +28,7 @@ const open = async (
       dress,
       set: setDress,
       problemAt: (field) => options.problems?.[field] ?? '',
+      look: (at) => options.looked?.push(at),
     });
   };
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
@@ -55,13 +62,60 @@ describe('the look', () => {
 
   it('chooses shape, side, face and size of text', async () => {
     const draft = await open((editing) => <LookPart {...editing} />);
-    for (const name of ['Latch', 'Left', 'Initials', 'Large']) await press(name);
+    const choose = (group: string, name: string) =>
+      fireEvent.press(within(screen.getByLabelText(group)).getByText(name));
+    for (const name of ['Latch', 'Left', 'Initials']) await press(name);
+    await choose('Size of text', 'Large');
+    await choose('Size of the open panel', 'Small');
+    await choose('Type', 'With serifs');
+    await choose('On phones', 'As large as elsewhere');
     expect(draft.now.look).toMatchObject({
       plate: 'latch',
       side: 'left',
       face: 'initials',
       textSize: 'large',
+      panel: 'small',
+      type: 'serif',
+      onPhones: 'usual',
     });
+  });
+});
+
+describe('the preview', () => {
+  it('shows what is being edited: the closed door for its shape, the open one for the panel', async () => {
+    const looked: Partial<Looked>[] = [];
+    await open((editing) => <LookPart {...editing} />, { looked });
+    await press('Latch');
+    expect(looked.at(-1)).toEqual({ isOpen: false });
+    await fireEvent.press(
+      within(screen.getByLabelText('Size of the open panel')).getByText('Large'),
+    );
+    expect(looked.at(-1)).toEqual({ isOpen: true });
+  });
+
+  it('shows the light for which the guest book is written', async () => {
+    const looked: Partial<Looked>[] = [];
+    await open((editing) => <GuestBookPart {...editing} />, { looked });
+    const page = (name: string) => within(screen.getByLabelText(name));
+    await fireEvent.press(page('While it is not lit').getByText('Never'));
+    expect(looked.at(-1)).toEqual({ lamp: 'dark', isOpen: true });
+    await fireEvent.press(page('While the light is lit').getByText('Never'));
+    expect(looked.at(-1)).toEqual({ lamp: 'lit', isOpen: true });
+  });
+});
+
+describe('links to other places', () => {
+  it('are added, named, told apart by a glyph, and taken away', async () => {
+    const draft = await open((editing) => <LinksPart {...editing} />);
+    await press('Add a link');
+    await fireEvent.changeText(screen.getByLabelText('What it says'), 'Find us');
+    await fireEvent.changeText(screen.getByLabelText('Address'), 'https://a.example/map');
+    await press('A map');
+    expect(draft.now.links).toEqual([
+      { id: expect.any(String), glyph: 'map', label: 'Find us', url: 'https://a.example/map' },
+    ]);
+    await press('Take Find us away');
+    expect(draft.now.links).toEqual([]);
   });
 });
 

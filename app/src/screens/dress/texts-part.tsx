@@ -24,6 +24,9 @@ export type TextState = 'lit' | 'soon' | 'dark' | 'all';
 
 const stateKinds = Object.keys(said.labels) as (keyof typeof said.labels)[];
 
+/** Whether a text stands on the closed door, or beside it. */
+const isOnThePlate = (key: TextKey): boolean => /^(plate|peek)\./.test(key);
+
 /** Keys that read the same whatever the light shows. */
 const everywhereKeys = textKeys.filter((key) => !/\.(lit|soon|dark)$/.test(key));
 
@@ -74,7 +77,8 @@ const AddLanguage = (props: { add: (code: string) => void }) => {
 
 const OwnQuestions = (props: Editing & { text: TextOf }) => {
   const { own } = props.dress.guestBook;
-  if (own.length === 0) return null;
+  const { links } = props.dress;
+  if (own.length + links.length === 0) return null;
   return (
     <>
       <Words kind="label">{said.own}</Words>
@@ -89,6 +93,9 @@ const OwnQuestions = (props: Editing & { text: TextOf }) => {
           />
         )),
       ])}
+      {links.map(({ id, label }) => (
+        <Field key={id} label={label} placeholder={label} {...props.text(`link.${id}`)} />
+      ))}
     </>
   );
 };
@@ -175,6 +182,7 @@ export const TextsPart = (
             multiline={defaults[key].length > 50}
             maxLength={20_000}
             {...text(key)}
+            onFocus={() => props.look({ isOpen: !isOnThePlate(key) })}
           />
         );
       })}

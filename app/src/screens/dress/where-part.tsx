@@ -1,3 +1,4 @@
+import { answerManners } from '@porch/core/dress';
 import type { Choosing, Manner, MannerRule } from '@porch/core/page-rules';
 import { StyleSheet, View } from 'react-native';
 import { useCountries } from '../../data/house';
@@ -194,6 +195,15 @@ export const WherePart = (editing: Editing) => {
         isOn={where.onSmallScreens}
         onChange={(onSmallScreens) => change({ onSmallScreens })}
       />
+      <Choice
+        label={said.onAnswer}
+        options={answerManners.map((manner) => [manner, said.answerManners[manner]] as const)}
+        value={dress.onAnswer}
+        onChange={(onAnswer) => set({ ...dress, onAnswer })}
+      />
+      <Words kind="second" tone="slate">
+        {said.onAnswerMore}
+      </Words>
       <Manners {...editing} />
     </>
   );

@@ -1,0 +1,76 @@
+import type { DoorConfiguration } from '@porch/contract/visitor';
+import { type Stood, talkedKey } from './stand';
+
+const remember = (key: string, value?: string): string | null => {
+  try {
+    if (value) sessionStorage.setItem(key, value);
+    return sessionStorage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+
+const button = (text: string, done: () => void): HTMLButtonElement =>
+  Object.assign(document.createElement('button'), { textContent: text, onclick: done });
+
+/** Peeking and opening by itself: at most once a visit. */
+export const createManners = (
+  door: {
+    stood: Stood;
+    host: HTMLElement;
+    place: HTMLElement;
+    configuration: DoorConfiguration;
+    isPreview: boolean;
+  },
+  open: (movesFocus: boolean) => void,
+) => {
+  const { stood, host, place, configuration, isPreview } = door;
+  const { texts, isConsentAsked } = configuration;
+  const seenKey = talkedKey(configuration.door);
+  let hasShownItself = false;
+  let timer = 0;
+
+  const unpeek = (): void => place.querySelector('.peek')?.remove();
+
+  const peek = (): void => {
+    const line = Object.assign(document.createElement('p'), { className: 'peek' });
+    line.setAttribute('role', 'status');
+    const hide = button('×', unpeek);
+    hide.setAttribute('aria-label', texts.hide);
+    line.append(
+      button(stood.inWords(texts.peek), () => open(true)),
+      hide,
+    );
+    place.prepend(line);
+  };
+
+  /** Where consent is asked nothing is kept: the page on which a visit begins has it. */
+  const mayShowItself = (): boolean => {
+    if (hasShownItself || stood.isOpen || host.hidden) return false;
+    const isWithinVisit = isConsentAsked
+      ? document.referrer.startsWith(location.origin)
+      : remember(seenKey);
+    return isPreview || !isWithinVisit;
+  };
+
+  const showItself = (manner: 'peek' | 'open'): void => {
+    if (!mayShowItself()) return;
+    hasShownItself = true;
+    if (!isConsentAsked && !isPreview) remember(seenKey, 'seen');
+    if (manner === 'peek') peek();
+    else open(false);
+  };
+
+  return {
+    unpeek,
+    /** The page is another: behaves as its rule says. */
+    behave: (): void => {
+      clearTimeout(timer);
+      const rule = host.hidden ? null : stood.rule();
+      if (!rule || rule.manner === 'quiet') return;
+      const { manner, afterSeconds } = rule;
+      timer = window.setTimeout(() => showItself(manner), afterSeconds * 1_000);
+    },
+    stop: (): void => clearTimeout(timer),
+  };
+};

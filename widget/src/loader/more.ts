@@ -1,0 +1,165 @@
+import type { TrialData } from '@porch/contract/visitor';
+import type { FromFrame, ToFrame } from '../bridge';
+import frameCss from './frame.css';
+import { createManners } from './manners';
+import { type More, talkedKey } from './stand';
+import { trialKey } from './trial-key';
+
+/**
+ * The loader's second part, which comes when somebody comes near the plate, where the door does something by
+ * itself, or where somebody has talked before: the panel in its frame.
+ */
+export const enter: More['enter'] = (stood, root, origin, configuration, draft) => {
+  const place = root.querySelector('.door') as HTMLElement;
+  const plate = root.querySelector('.plate') as HTMLElement;
+  const host = root.host as HTMLElement;
+  const { door, texts, rules, language, look } = configuration;
+  const isPreview = draft?.place === 'preview';
+  let frame: HTMLIFrameElement | null = null;
+  let isReady = false;
+  let toldUrl = '';
+  let unreadBefore = 0;
+
+  const sheet = new CSSStyleSheet();
+  const [width, height] = look.panel;
+  sheet.replaceSync(`${frameCss}:host{--w:${width}px;--h:${height}px}`);
+  root.adoptedStyleSheets.push(sheet);
+
+  const tell = (message: ToFrame): void => {
+    if (isReady) frame?.contentWindow?.postMessage(message, origin);
+  };
+
+  const tellPage = (): void => {
+    if (toldUrl === location.href || !isReady) return;
+    toldUrl = location.href;
+    tell({ porch: 'page', url: location.href, title: document.title });
+  };
+
+  const introduce = (): void => {
+    const { name = '', email = '' } = stood.person ?? {};
+    if (name || email) tell({ porch: 'person', name: String(name), email: String(email) });
+  };
+
+  const load = (): void => {
+    if (frame) return;
+    frame = document.createElement('iframe');
+    frame.hidden = true;
+    frame.title = texts.frame;
+    frame.src = `${origin}/door/${door}/panel?language=${language}${draft ? `&draft=${draft.place}` : ''}`;
+    root.append(frame);
+    stood.stop();
+  };
+
+  const show = (isOpen: boolean, movesFocus = true): void => {
+    if (isOpen) load();
+    manners.unpeek();
+    stood.isOpen = isOpen;
+    if (frame) {
+      frame.className = '';
+      frame.hidden = !isOpen;
+    }
+    place.hidden = isOpen;
+    tell({ porch: isOpen ? 'shown' : 'hidden' });
+    if (movesFocus) (isOpen ? frame : plate)?.focus();
+    stood.redraw();
+  };
+
+  const manners = createManners({ stood, host, place, configuration, isPreview }, (movesFocus) =>
+    show(true, movesFocus),
+  );
+
+  /** The panel's own frame, small beside the plate: what was said never reaches the page around it. */
+  const glance = (isGlancing: boolean): void => {
+    if (!frame) return;
+    frame.className = isGlancing ? 'glance' : '';
+    frame.hidden = !isGlancing;
+    tell({ porch: isGlancing ? 'glance' : 'hidden' });
+  };
+
+  /** So many answers have not been read. */
+  const answered = (count: number): void => {
+    const isNew = count > unreadBefore;
+    unreadBefore = count;
+    stood.unread = count;
+    stood.redraw();
+    if (stood.isOpen || host.hidden || rules.onAnswer === 'count') return;
+    // On a phone an open panel covers everything: a glance is enough there.
+    const isSmall = matchMedia('(max-width:520px)').matches;
+    if (isNew && rules.onAnswer === 'open' && !isSmall) show(true, false);
+    else if (isNew) glance(true);
+    else if (count === 0) glance(false);
+  };
+
+  const hear = (message: FromFrame): void => {
+    switch (message.porch) {
+      case 'ready':
+        isReady = true;
+        toldUrl = '';
+        if (draft) tell({ porch: 'view', view: draft.view });
+        if (isPreview) tell({ porch: 'lamp', ...stood.lamp() });
+        tellPage();
+        introduce();
+        tell({ porch: stood.isOpen ? 'shown' : 'hidden' });
+        break;
+      case 'open':
+      case 'close':
+        show(message.porch === 'open');
+        break;
+      case 'talked':
+        try {
+          localStorage.setItem(talkedKey(door), 'talked');
+        } catch {
+          // A website may forbid storage: then the next page does not know of it.
+        }
+        break;
+      case 'unread':
+        answered(message.count);
+        break;
+      case 'lamp':
+        if (!isPreview) stood.setLamp(message);
+        break;
+    }
+  };
+
+  const listen = (event: MessageEvent): void => {
+    if (event.origin !== origin || event.source !== frame?.contentWindow) return;
+    if (event.data && typeof event.data.porch === 'string') hear(event.data);
+  };
+  addEventListener('message', listen);
+  manners.behave();
+
+  return {
+    load,
+    show,
+    introduce,
+    went: (isOtherPath) => {
+      tellPage();
+      if (isOtherPath) manners.behave();
+    },
+    remove: () => {
+      removeEventListener('message', listen);
+      manners.stop();
+    },
+  };
+};
+
+/** The owner's draft on their own website; its token comes in the fragment and stays for the visit. */
+export const tryOn = async (
+  origin: string,
+  door: string,
+  language: string | undefined,
+): Promise<TrialData | null> => {
+  let token = new RegExp(`${trialKey}=([\\w-]+)`).exec(location.hash)?.[1] ?? null;
+  if (token) history.replaceState(history.state, '', location.pathname + location.search);
+  try {
+    if (token) sessionStorage.setItem(trialKey, token);
+    token = sessionStorage.getItem(trialKey);
+  } catch {
+    // A website may forbid storage: then the trial lasts for this page.
+  }
+  if (!token) return null;
+  const response = await fetch(`${origin}/door/${door}/trial?language=${language}`, {
+    headers: { authorization: `Bearer ${token}` },
+  }).catch(() => null);
+  return response?.ok ? ((await response.json()) as TrialData) : null;
+};
