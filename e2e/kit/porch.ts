@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -142,6 +142,43 @@ export class Porch {
     const { port } = this.server;
     await this.server.kill();
     return port;
+  }
+
+  /** As somebody who stops it does. */
+  async stop(): Promise<number> {
+    const { port } = this.server;
+    await this.server.stop();
+    return port;
+  }
+
+  private run(script: string, ...args: string[]): string {
+    const env = { ...process.env, DATA_DIR: this.dataDir };
+    return execFileSync('node', [`server/dist/${script}.js`, ...args], { encoding: 'utf8', env });
+  }
+
+  /** What the command on the server makes while the house runs; gives where it is. */
+  backUp(): string {
+    const to = join(this.dataDir, 'kept.sqlite');
+    this.run('backup', to);
+    return to;
+  }
+
+  restore(from: string): void {
+    this.run('restore', from);
+  }
+
+  /** A second server on the same data: how it ended, and what it said. */
+  async startAnother(): Promise<{ code: number | null; said: string }> {
+    const child = spawn('node', ['server/dist/main.js'], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, PORT: '0', DATA_DIR: this.dataDir },
+    });
+    let said = '';
+    child.stderr.on('data', (text) => {
+      said += text;
+    });
+    const [code] = (await once(child, 'close')) as [number | null];
+    return { code, said };
   }
 
   async close(): Promise<void> {

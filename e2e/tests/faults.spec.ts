@@ -319,3 +319,70 @@ test('a screen whose code does not come is said to be missing, and comes when it
   await again.click();
   await expect(phone.getByRole('searchbox')).toBeVisible();
 });
+
+test('what was done without signal and came too late is not shown as done, and says what can be', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  await openVisitor(phone, 'Hello');
+  await phone.context().setOffline(true);
+  await phone.getByRole('button', { name: 'Put by' }).click();
+  await phone.getByRole('button', { name: 'In an hour' }).click();
+  await expect(phone.getByRole('link', { name: /^Somebody/ })).toBeHidden();
+  await porch.pass(2 * 3_600_000);
+  await phone.context().setOffline(false);
+  const strip = phone.getByRole('alert').filter({ hasText: 'One thing was not done' });
+  await expect(strip).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Put by, 0' })).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Waiting, 1' })).toBeVisible();
+  await strip.getByRole('button', { name: 'Look' }).click();
+  await expect(phone.getByRole('log')).toContainText('Not put by until');
+  await expect(phone.getByRole('log')).toContainText('This time has passed');
+  await phone.getByRole('button', { name: 'Choose another time' }).click();
+  await phone.getByRole('button', { name: 'Tomorrow, 09:00' }).click();
+  await expect(phone.getByRole('button', { name: 'Put by, 1' })).toBeVisible();
+  await expect(strip).toBeHidden();
+});
+
+test('after a restored backup both sides show what the house has, and go on from there', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  await say('Before the backup');
+  await openVisitor(phone, 'Before the backup');
+  const backup = porch.backUp();
+  await say('After the backup');
+  await expect(phone.getByRole('log')).toContainText('After the backup');
+  await answer(phone, 'An answer that will be gone');
+  await expect(panel.getByText('An answer that will be gone')).toBeVisible();
+  const port = await porch.stop();
+  porch.restore(backup);
+  await porch.open(port);
+  await expect(phone.getByRole('log')).not.toContainText('After the backup');
+  await expect(panel.getByText('An answer that will be gone')).toBeHidden();
+  await expect(panel.getByText('Before the backup')).toBeVisible();
+  await say('And on we go');
+  await expect(phone.getByRole('log')).toContainText('And on we go');
+});
+
+test('a second server on the same data starts nothing, and says why', async ({ porch }) => {
+  const { code, said } = await porch.startAnother();
+  expect(code).toBe(1);
+  expect(said).toContain('Another Hello Porch already runs on the data');
+  expect((await porch.ask<LinePage>('GET', '/api/line?group=waiting')).rows).toEqual([]);
+});
+
+test('a house that cannot write says so on the screen', async ({ browser, porch }) => {
+  const phone = await ownerPhone(browser, porch);
+  await phone.route('**/api/house', async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, json: { ...(await response.json()), canWrite: false } });
+  });
+  await phone.reload();
+  await expect(phone.getByRole('alert')).toContainText('The house cannot write at the moment');
+});

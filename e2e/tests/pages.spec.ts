@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test';
-import { expect, openPanel, shifting, test, watched } from '../kit/porch';
+import {
+  answer,
+  expect,
+  openPanel,
+  openVisitor,
+  ownerPhone,
+  shifting,
+  test,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 
 const plateOn = (page: Page) =>
   page.getByRole('button', { name: /^Quillfern Nursery .*Write to us/ });
@@ -153,4 +163,67 @@ test('the loader keeps the page’s main thread for less than 10 ms before anyth
   expect(pieces.length).toBeGreaterThan(0);
   expect(Math.max(...pieces)).toBeGreaterThan(0);
   expect(Math.max(...pieces)).toBeLessThan(10);
+});
+
+for (const shape of ['upright', 'lintel', 'latch'] as const) {
+  test(`on a phone the ${shape} plate covers little, and says whether somebody is in`, async ({
+    browser,
+    porch,
+  }) => {
+    await porch.dress((dress) => {
+      dress.look = { ...dress.look, plate: shape, textSize: 'large' };
+    });
+    const phone = await watched(await browser.newContext());
+    await phone.goto(porch.site);
+    const plate = plateOn(phone);
+    await expect(plate).toBeVisible();
+    await expect(plate.getByText('Answering now')).toBeVisible();
+    const box = await plate.boundingBox();
+    expect(box?.height).toBeLessThanOrEqual(64);
+    expect(box?.height).toBeGreaterThanOrEqual(48);
+    expect(box?.width).toBeLessThanOrEqual(390 * 0.55);
+    // Only where the owner wants it does the large one stand there.
+    await porch.dress((dress) => {
+      dress.look = { ...dress.look, onPhones: 'usual' };
+    });
+    const second = await watched(await browser.newContext());
+    await second.goto(porch.site);
+    await expect(plateOn(second)).toBeVisible();
+    if (shape !== 'lintel') {
+      expect((await plateOn(second).boundingBox())?.height).toBeGreaterThan(100);
+    }
+  });
+}
+
+test('an answer shows its first words beside the closed plate, where the owner wants that', async ({
+  browser,
+  porch,
+}) => {
+  await porch.dress((dress) => {
+    dress.onAnswer = 'show';
+    dress.links = [
+      { id: 'link-find-us', glyph: 'map', label: 'Find us', url: 'https://quillfern.example/map' },
+    ];
+  });
+  const phone = await ownerPhone(browser, porch);
+  const { page, panel, say } = await visitorPhone(browser, porch);
+  await expect(panel.getByRole('link', { name: 'Find us' })).toHaveAttribute(
+    'href',
+    'https://quillfern.example/map',
+  );
+  await say('Is it still there?');
+  await openVisitor(phone, 'Is it still there?');
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await answer(phone, 'It is, and it has just been watered');
+  const glance = panel.getByRole('button', { name: /It is, and it has just been watered/ });
+  await expect(glance).toBeVisible();
+  await expect(plateOn(page)).toHaveAccessibleName(/New messages: 1/);
+  const box = await page.locator('iframe').boundingBox();
+  expect(box?.height).toBeLessThan(100);
+  // What was said is in our frame only: the page around it never gets to read it.
+  expect(await page.evaluate(() => document.documentElement.innerHTML)).not.toContain('watered');
+  await expect(phone.getByRole('log').getByText('Read', { exact: true })).toHaveCount(0);
+  await glance.click();
+  await expect(panel.getByRole('textbox', { name: 'Your message' })).toBeVisible();
+  await expect(phone.getByRole('log').getByText('Read', { exact: true })).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import { type House, openHouse, owner, setUp } from '../test-kit/house';
 import { clientId, openDevice, until, visit } from '../test-kit/panel';
+import { systemClock } from './clock';
 
 const minute = 60_000;
 const hour = 60 * minute;
@@ -105,5 +106,35 @@ describe('a restart', () => {
     expect(isHere()).toBe(false);
     await second.close();
     rmSync(dir, { recursive: true, force: true });
+  });
+});
+
+describe('the machine’s own clock', () => {
+  it('gives whole milliseconds that only grow, and starts where the moments do', () => {
+    let before = systemClock.steady();
+    expect(Math.abs(before - systemClock.now())).toBeLessThan(60_000);
+    for (let count = 0; count < 1_000; count += 1) {
+      const now = systemClock.steady();
+      expect(Number.isInteger(now)).toBe(true);
+      expect(now).toBeGreaterThanOrEqual(before);
+      before = now;
+    }
+  });
+
+  it('is one by which everything can be kept: signing in, codes, limits, the light', async () => {
+    const house = await openHouse({}, ':memory:', { clock: systemClock });
+    const { cookie, door } = await setUp(house);
+    const signIn = (password: string) =>
+      house.ask('POST', '/api/sign-in', { body: { email: owner.email, password } });
+    expect((await signIn('wrong')).status).toBe(401);
+    expect((await signIn(owner.password)).status).toBe(200);
+    expect((await house.ask('POST', '/api/pairings', { cookie, body: {} })).status).toBe(200);
+    const body = { state: 'back-soon', until: systemClock.now() + hour };
+    expect((await house.ask('PUT', '/api/lamp', { cookie, body })).status).toBe(200);
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Hello');
+    await house.tick();
+    expect((await house.ask('GET', '/api/house', { cookie })).status).toBe(200);
+    await house.close();
   });
 });

@@ -15,7 +15,8 @@ export interface Clock {
 
 export const systemClock: Clock = {
   now: () => Date.now(),
-  steady: () => performance.timeOrigin + performance.now(),
+  // Whole milliseconds, as everything that is kept is counted in.
+  steady: () => Math.floor(performance.timeOrigin + performance.now()),
   wait: (ms) => later(ms),
 };
 

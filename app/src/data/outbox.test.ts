@@ -33,15 +33,18 @@ const settled = () => jest.advanceTimersByTimeAsync(10);
 describe('what waits to be sent from a device', () => {
   let taken: DeedDone[] = [];
   let refusedCount = 0;
+  let refusedIn: string[] = [];
 
   beforeEach(async () => {
     jest.useFakeTimers();
     taken = [];
     refusedCount = 0;
+    refusedIn = [];
     await outbox.start(
       (done) => taken.push(done),
-      () => {
+      ({ lane }) => {
         refusedCount += 1;
+        refusedIn.push(lane);
       },
     );
   });
@@ -111,5 +114,33 @@ describe('what waits to be sent from a device', () => {
     outbox.add('conversation-1', say('Hello'));
     await settled();
     expect([outbox.count(), refusedCount]).toEqual([1, 0]);
+  });
+
+  it('tells in which conversation something was refused, and keeps it with what was refused', async () => {
+    const server = playServer();
+    server.answerWith(400, { code: 'time-not-ahead' });
+    outbox.add('conversation-2', { do: 'put-by', until: 5, files: [] });
+    await settled();
+    expect(refusedIn).toEqual(['conversation-2']);
+    expect(outbox.count()).toBe(1);
+  });
+
+  it('forgets that something was seen where nobody wants to know', async () => {
+    const server = playServer();
+    server.answerWith(404, { code: 'not-found' });
+    outbox.add('conversation-2', { do: 'read', upTo: 5, files: [] });
+    await settled();
+    expect([outbox.count(), refusedIn]).toEqual([0, []]);
+  });
+
+  it('keeps everything while the house cannot write, and sends it once it can', async () => {
+    const server = playServer();
+    server.answerWith(507, { code: 'cannot-write' });
+    outbox.add('conversation-1', say('Hello'));
+    await settled();
+    expect([outbox.count(), refusedCount]).toEqual([1, 0]);
+    server.answerWith(200);
+    await jest.advanceTimersByTimeAsync(1_100);
+    expect(outbox.count()).toBe(0);
   });
 });

@@ -47,4 +47,21 @@ describe('a page that was asked for before news and arrives after it', () => {
     const page = recent.ontoGroup({ rows: [row(said(1), said(9))], next: null }, 'waiting');
     expect(page.rows[0]?.state.lastSeq).toBe(9);
   });
+
+  it('has nothing of what was shown ahead of the server and did not come true', () => {
+    const putBy: Entry = {
+      kind: 'put-by',
+      memberId: 'member-0001',
+      until: 9,
+      seq: 2.5,
+      id: 'deed-0001',
+      conversationId: 'a',
+      at: 1,
+    };
+    recent.note([], [row(said(1), putBy), row(said(1, 'b'))]);
+    recent.forgetRow('a');
+    const page = { rows: [row(said(1))], next: null };
+    expect(recent.ontoGroup(page, 'waiting').rows.map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(recent.ontoGroup({ rows: [], next: null }, 'put-by').rows).toEqual([]);
+  });
 });

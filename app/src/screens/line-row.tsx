@@ -131,8 +131,13 @@ export const LineRow = memo(({ row, now, isChosen, ...deeds }: Props) => {
           </View>
           <View style={styles.middle}>
             <View style={styles.top}>
-              {state.name ? null : <OwnMark id={row.id} />}
-              <Words kind="name" numberOfLines={1} style={styles.name}>
+              {state.name ? null : (
+                <View style={styles.mark}>
+                  <OwnMark id={row.id} />
+                </View>
+              )}
+              {/* What tells somebody without a name apart stands at the end of what they are called. */}
+              <Words kind="name" numberOfLines={state.name ? 1 : 2} style={styles.name}>
                 {name}
               </Words>
               <Words
@@ -203,6 +208,7 @@ const styles = StyleSheet.create({
   },
   middle: { flex: 1, gap: 2, paddingVertical: 10 },
   top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
+  mark: { alignSelf: 'center' },
   name: { flex: 1 },
   last: { flex: 1 },
   strong: { fontWeight: '600' },

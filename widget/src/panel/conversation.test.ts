@@ -119,6 +119,54 @@ describe('the visitor\u2019s side of the conversation', () => {
     expect(latest().said()).toEqual(['One', 'Two']);
   });
 
+  it('keeps what the server cannot write down, says so, and sends it by itself', async () => {
+    const conversation = await openWelcome();
+    conversation.say('Kept', []);
+    await settled();
+    const id = conversation.now().queue[0]?.id ?? '';
+    latest().tell({ say: 'refused', id, refusal: { code: 'cannot-write' } });
+    await settled();
+    expect(conversation.now()).toMatchObject({ isHeldUp: true, queue: [{ id, state: 'waiting' }] });
+    await jest.advanceTimersByTimeAsync(1_100);
+    expect(latest().said()).toEqual(['Kept', 'Kept']);
+    latest().tell({ say: 'taken', id });
+    await settled();
+    expect(conversation.now()).toMatchObject({ isHeldUp: false, queue: [] });
+  });
+
+  it('names the entry that it has last when it comes back, and shows another past as it is', async () => {
+    const conversation = await openWelcome();
+    latest().tell({ say: 'entries', entries: [answer(41)], seq: 41, last: 'answer-41' });
+    latest().close();
+    await jest.advanceTimersByTimeAsync(3_000);
+    latest().open();
+    expect(latest().sent[0]).toMatchObject({ do: 'hello', since: 41, last: 'answer-41' });
+    latest().tell({
+      ...welcome(),
+      entries: [answer(7)],
+      continues: false,
+      seq: 7,
+      last: 'answer-7',
+    } as ToVisitor);
+    await settled();
+    expect(conversation.now().entries.map(({ seq }) => seq)).toEqual([7]);
+  });
+
+  it('tells that an answer has come while nobody looks, and that it was read once somebody does', async () => {
+    await openWelcome();
+    Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true });
+    latest().tell({ say: 'entries', entries: [answer(60)], seq: 60, last: 'answer-60' });
+    await settled();
+    const told = () => latest().sent.filter(({ upTo }) => upTo === 60);
+    expect(told()).toEqual([{ do: 'has', upTo: 60 }]);
+    Object.defineProperty(document, 'visibilityState', { value: 'visible', configurable: true });
+    document.dispatchEvent(new Event('visibilitychange'));
+    expect(told()).toEqual([
+      { do: 'has', upTo: 60 },
+      { do: 'read', upTo: 60 },
+    ]);
+  });
+
   it('sends again what was on its way when the line broke, under the same id', async () => {
     const conversation = await openWelcome();
     conversation.say('On its way', []);
