@@ -3,11 +3,14 @@ import { once } from 'node:events';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
 import { openPast } from './past';
+import { underAttack, ways } from './worst';
 
 const VISITORS = 300;
 const SECONDS = Number(process.env.BENCH_SECONDS ?? 8);
+const KILLS = Number(process.env.BENCH_KILLS ?? 20);
 const MANY = Number(process.env.BENCH_CONVERSATIONS ?? 100_000);
 
 let missed = 0;
@@ -86,6 +89,33 @@ const measureTrips = async (): Promise<void> => {
   }
 };
 
+const measureWorst = async (): Promise<void> => {
+  const { idle, ...attacked } = await underAttack(SECONDS);
+  for (const way of ways) {
+    for (const [name, share, atMost] of [
+      ['median', 0.5, 50],
+      ['p99', 0.99, 200],
+    ] as const) {
+      const [mine, base] = [percentile(attacked[way], share), percentile(idle, share)];
+      tell({
+        figure: `${name} of an acknowledgement while another does their worst: ${way}`,
+        unit: 'ms',
+        ours: rounded(mine),
+        idle: rounded(base),
+        more: rounded(mine - base),
+        atMost,
+        isKept: mine - base <= atMost,
+      });
+    }
+  }
+};
+
+const measureKills = async (): Promise<void> => {
+  const kept = await killed(KILLS);
+  const isKept = kept.acknowledged > 0 && kept.lost + kept.twice + kept.outOfOrder === 0;
+  tell({ figure: `killed ${KILLS} times while fifty write`, ...kept, isKept });
+};
+
 const measurePast = async (): Promise<void> => {
   const dir = mkdtempSync(join(tmpdir(), 'past-'));
   const few = await openPast(join(dir, 'few.sqlite'), 1_000);
@@ -127,7 +157,8 @@ const measureBytes = (): void => {
   const widget = 'widget/dist';
   const app = 'app/dist/_expo/static/js/web';
   const figures = [
-    ['loader', bytesOf(widget, /^loader\.js\.gz$/), 4_000],
+    ['loader, first part', bytesOf(widget, /^loader\.js\.gz$/), 3_200],
+    ['loader, both parts', bytesOf(widget, /^(loader|more-.*)\.js\.gz$/), 5_500],
     ['panel, script and style', bytesOf(widget, /^panel-.*\.gz$/), 30_000],
     [
       'first load of the app, scripts of the line',
@@ -143,5 +174,7 @@ const measureBytes = (): void => {
 measureBytes();
 await measureThroughput();
 await measureTrips();
+await measureWorst();
+await measureKills();
 await measurePast();
 process.exit(missed > 0 ? 1 : 0);

@@ -7,7 +7,9 @@ installPackages();
 buildStale();
 // Beside the server, whose packages they use.
 await Promise.all(
-  ['main', 'porch', 'bare'].map((name) => buildForNode(`bench/${name}.ts`, 'server/dist/bench')),
+  ['main', 'porch', 'bare', 'attack'].map((name) =>
+    buildForNode(`bench/${name}.ts`, 'server/dist/bench'),
+  ),
 );
 const { status } = spawnSync('node', ['--enable-source-maps', 'server/dist/bench/main.js'], {
   stdio: 'inherit',
