@@ -34,7 +34,8 @@ const open = async (viewport, colorScheme = 'light', locale = 'en-GB') => {
 };
 
 const shoot = async (page, name) => {
-  await page.waitForLoadState('networkidle');
+  // What follows the lamp has no end; a while is enough for all else to be there.
+  await page.waitForLoadState('networkidle', { timeout: 4_000 }).catch(() => undefined);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 
@@ -94,6 +95,10 @@ const visitor = await open(wide);
 await visitor.goto(`${street}/monstera-deliciosa`);
 await visitor.getByRole('button', { name: /\. Write to us/ }).waitFor();
 await shoot(visitor, 'plate-website');
+const passing = await open(phone);
+await passing.goto(`${street}/monstera-deliciosa`);
+await passing.getByRole('button', { name: /\. Write to us/ }).waitFor();
+await shoot(passing, 'plate-phone');
 await visitor.getByRole('button', { name: /\. Write to us/ }).click();
 const panel = visitor.frameLocator('iframe');
 await panel.getByLabel('Your message').fill('Hello! Is the tall one by the door still there?');

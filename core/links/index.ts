@@ -19,9 +19,6 @@ links.add('//', null);
 export const mailAddress = (address: string): string =>
   `mailto:${encodeURIComponent(address).replaceAll('%40', '@')}`;
 
-/** A link that somebody wrote, without what it would do beyond opening. */
-const safe = (url: string): string => (/^mailto:/i.test(url) ? (url.split('?')[0] ?? url) : url);
-
 /** Cuts a text into plain words and links. "See a.example.com" → ["See ", link]. Never a script address. */
 export const pieces = (text: string): Piece[] => {
   const found = links.match(text);
@@ -30,7 +27,7 @@ export const pieces = (text: string): Piece[] => {
   let at = 0;
   for (const match of found) {
     if (match.index > at) cut.push({ text: text.slice(at, match.index), at, href: null });
-    cut.push({ text: match.raw, at: match.index, href: safe(match.url) });
+    cut.push({ text: match.raw, at: match.index, href: match.url });
     at = match.lastIndex;
   }
   if (at < text.length) cut.push({ text: text.slice(at), at, href: null });

@@ -1,4 +1,4 @@
-import { pieces } from '.';
+import { mailAddress, pieces } from '.';
 
 const hrefs = (text: string) => pieces(text).flatMap(({ href }) => href ?? []);
 
@@ -10,6 +10,16 @@ describe('links in what was said', () => {
     expect(hrefs('(https://quillfern.example/a?b=c#d).')).toEqual([
       'https://quillfern.example/a?b=c#d',
     ]);
+  });
+
+  it('lead to a mail to the one who is named, and to nobody else (RFC 6068, 2)', () => {
+    expect(hrefs('mailto:wren@post.example?bcc=evil@evil.example&subject=x')).toEqual([
+      'mailto:wren@post.example',
+    ]);
+    expect(mailAddress('wren@post.example')).toBe('mailto:wren@post.example');
+    expect(mailAddress('wren@post.example?bcc=evil@evil.example')).toBe(
+      'mailto:wren@post.example%3Fbcc%3Devil@evil.example',
+    );
   });
 
   it('never run a script or leave the web', () => {

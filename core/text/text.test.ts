@@ -11,6 +11,14 @@ describe('a message as it is kept', () => {
     expect(cleanMessage('\u202Egnp.exe\u202C')).toBe('gnp.exe');
   });
 
+  it('is none when there is nothing to see, and keeps marks that others are made of', () => {
+    for (const nothing of ['\u200B\u200D', '\u3164', '\u2800 \u2060', '\uFE0F', '\u00AD\u200E']) {
+      expect([nothing, cleanMessage(nothing), cleanLine(nothing)]).toEqual([nothing, '', '']);
+    }
+    // A family of emoji and a Persian word are held together by such marks.
+    for (const text of ['👩‍👩‍👧', 'می\u200Cخواهم']) expect(cleanLine(text)).toBe(text);
+  });
+
   it('keeps markup as the plain text that it is', () => {
     expect(cleanMessage('<script>alert(1)</script>')).toBe('<script>alert(1)</script>');
   });

@@ -60,3 +60,9 @@ export const webAddress = (typed: string): string | null => {
     return null;
   }
 };
+
+/** Where a site is to be found: over TLS, but for one on this very machine. "quillfern.example" → "https://quillfern.example". */
+export const addressOf = (site: Site): string =>
+  /^(localhost|127\.\d+\.\d+\.\d+|\[::1\])(:\d+)?$/.test(site)
+    ? `http://${site}`
+    : `https://${site}`;

@@ -1,4 +1,4 @@
-import { frameAncestors, isListed, toSite } from '.';
+import { addressOf, frameAncestors, isListed, toSite, webAddress } from '.';
 
 describe('a website as its owner types it', () => {
   it.each([
@@ -43,4 +43,32 @@ describe('the list of websites', () => {
     );
     expect(frameAncestors([])).toBe("'self'");
   });
+});
+
+describe('the address of a web page', () => {
+  it.each([
+    'https://quillfern.example/monstera?a=b#c',
+    'http://127.0.0.1:4970/',
+    'HTTPS://QUILLFERN.example',
+  ])('%s is kept as it is', (typed) => expect(webAddress(typed)).toBe(typed));
+
+  it.each([
+    '',
+    'javascript:alert(1)',
+    'quillfern.example',
+    'https://',
+    'https://quillfern.example@evil.example/',
+    'https://quillfern.example:x@evil.example/',
+  ])('%j is none', (typed) => expect(webAddress(typed)).toBeNull());
+});
+
+it('a site is to be found over TLS, but for one on this very machine', () => {
+  expect(
+    ['quillfern.example', '127.0.0.1:4970', 'localhost:80', '[::1]:80'].map(addressOf),
+  ).toEqual([
+    'https://quillfern.example',
+    'http://127.0.0.1:4970',
+    'http://localhost:80',
+    'http://[::1]:80',
+  ]);
 });

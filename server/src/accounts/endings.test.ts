@@ -155,6 +155,17 @@ describe('what ends where sessions end', () => {
       expect((await join(mine)).status).toBe(200);
     });
 
+    it('is asked whether whoever made it may still make one, however that right has ended', async () => {
+      const { theirs, id } = await secondOwner();
+      const token = await invite(theirs);
+      expect((await post('/api/links/look', '', { token })).status).toBe(200);
+      // As where the right ends by another way than ours, which drops the link as well.
+      house.store.members.setRole(id, 'helper');
+      expect((await post('/api/links/look', '', { token })).body.code).toBe('link-stale');
+      expect((await join(token)).body.code).toBe('link-stale');
+      expect((await house.ask('GET', '/api/links', { cookie })).body).toEqual([]);
+    });
+
     it('dies while somebody is on their way through it', async () => {
       const { theirs, id } = await secondOwner();
       const token = await invite(theirs);

@@ -91,6 +91,24 @@ describe('a disk that takes nothing more', () => {
     expect(visitorToken('wren')).toHaveLength(43);
   });
 
+  it('refuses also what comes together with something that is refused anyway, and ends no socket', async () => {
+    const panel = await visit(house, door, 'wren');
+    await panel.say('Before');
+    fill();
+    await sayMuch(panel);
+    const [empty, full] = [clientId(), clientId()];
+    panel.tell({ do: 'say', id: empty, text: ' ', fileIds: [], page: null });
+    panel.tell({ do: 'say', id: full, text: long, fileIds: [], page: null });
+    expect((await panel.hear('refused', (one) => one.id === full)).refusal.code).toBe(
+      'cannot-write',
+    );
+    await panel.hear('refused', (one) => one.id === empty);
+    panel.tell({ do: 'pulse' });
+    await panel.hear('pulse');
+    expect(log.filter((line) => line.includes('nothing can be written'))).toHaveLength(1);
+    expect(log).toHaveLength(1);
+  });
+
   it('is logged once a minute, however many try', async () => {
     const panel = await visit(house, door, 'wren');
     await panel.say('Before');

@@ -3,7 +3,7 @@ import { IdSchema } from '@porch/contract/entries';
 import { ColoursSchema } from '@porch/contract/team';
 import { coloursOfPicture } from '@porch/core/colours';
 import { countries, countryOfZone } from '@porch/core/countries';
-import { isListed } from '@porch/core/website';
+import { addressOf, isListed } from '@porch/core/website';
 import type { FastifyRequest } from 'fastify';
 import QRCode from 'qrcode';
 import { z } from 'zod';
@@ -82,7 +82,8 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
       if (!seen && !site) throw new Refused('site-not-listed');
       const token = dressing.openTrial(door.id);
       // In the fragment: that part of an address is sent to nobody.
-      return { token, url: `${seen?.origin ?? `https://${site}`}/#hello-porch-trial=${token}` };
+      const address = seen?.origin ?? addressOf(site ?? '');
+      return { token, url: `${address}/#hello-porch-trial=${token}` };
     },
   );
 

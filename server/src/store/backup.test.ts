@@ -84,6 +84,7 @@ describe('a backup', () => {
     const { door, cookie } = await setUp(house);
     const wren = await visit(house, door.publicId, 'wren');
     await wren.say('Before');
+    const conversation = house.store.conversations.page('waiting', null, 1)[0]?.id ?? '';
     await backUp(place(), backup());
     for (const text of ['Lost one', 'Lost two', 'Lost three']) await wren.say(text);
     const device = await openDevice(house, cookie);
@@ -112,6 +113,15 @@ describe('a backup', () => {
     const back = await visit(again, door.publicId, 'wren', lost.seq, lost.last);
     expect(back.welcome.continues).toBe(false);
     expect(back.welcome.entries.map(({ text }) => text)).toEqual(['Before']);
+
+    // Also once so much was said anew that its old number lies in the middle of it.
+    while ((again.store.conversations.byId(conversation)?.state.lastSeq ?? 0) <= lost.seq + 2) {
+      await back.say('New words');
+    }
+    const late = await visit(again, door.publicId, 'wren', lost.seq, lost.last);
+    expect(late.welcome.continues).toBe(false);
+    expect(late.welcome.entries.map(({ text }) => text)).not.toContain('Lost three');
+    expect(late.welcome.entries.length).toBeGreaterThan(1);
 
     // Whoever has what the house has goes on from there.
     const current = await openDevice(again, cookie, seeing.welcome.seq, seeing.welcome.last);

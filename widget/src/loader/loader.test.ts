@@ -45,6 +45,8 @@ const standOn = async (options: {
   language?: string;
   isSmall?: boolean;
   isSecondPartGone?: boolean;
+  /** What waits for the page to have nothing to do; without it that is at once. */
+  idle?: (() => void)[];
 }) => {
   // The page's own import cannot be played; a function of the test stands in for it.
   const banner = { js: 'var ask = window.ask;' };
@@ -89,7 +91,10 @@ const standOn = async (options: {
         streams.push(this as never);
       }
     },
-    requestIdleCallback: (work: () => void) => work(),
+    requestIdleCallback: (work: () => void) => {
+      if (options.idle) options.idle.push(work);
+      else work();
+    },
     matchMedia: () => ({ matches: options.isSmall ?? false }),
   });
   const script = window.document.createElement('script');
@@ -270,6 +275,16 @@ describe('the loader on somebody\u2019s page', () => {
     expect(page.frame()?.hidden).toBe(false);
     await page.window.HelloPorch?.close();
     expect(page.frame()?.hidden).toBe(true);
+  });
+
+  it('follows the lamp no more where somebody opened the panel before the page was idle', async () => {
+    const idle: (() => void)[] = [];
+    const page = await standOn({ answers: configuration(), idle });
+    page.plate()?.click();
+    await there(page.frame);
+    for (const work of idle) work();
+    expect(idle).toHaveLength(1);
+    expect(page.streams).toHaveLength(0);
   });
 
   it('fetches its second part for nobody who does not come near', async () => {

@@ -108,6 +108,7 @@ export const stand = (
   let inside: Inside | null = null;
   let entering: Promise<Inside> | null = null;
   let stream: EventSource | null = null;
+  let isFollowing = true;
   let timer = 0;
 
   const host = document.createElement('hello-porch');
@@ -180,7 +181,10 @@ export const stand = (
       }
     },
     rule: () => mannerOn(rules.manners, location.pathname),
-    stop: () => stream?.close(),
+    stop: () => {
+      isFollowing = false;
+      stream?.close();
+    },
   };
 
   /** Brings in what is behind the plate; what did not come may come the next time. */
@@ -222,7 +226,8 @@ export const stand = (
   };
 
   const follow = (): void => {
-    if (isPreview || host.hidden) return;
+    // Whoever was quicker than this has the panel open, which is told of the lamp itself.
+    if (!isFollowing || isPreview || host.hidden) return;
     // Whoever has talked before gets their panel ready behind the plate, so that an answer shows.
     if (remembered('localStorage', talkedKey(door))) {
       enter().then(
