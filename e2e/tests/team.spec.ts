@@ -60,8 +60,12 @@ test('a phone signs in by a code, after the same two words were confirmed', asyn
   await expect(screen.getByRole('img', { name: /Code for the phone/ })).toBeVisible();
   const link = await screen.getByText(/\/pair#/).innerText();
   const phone = await watched(await browser.newContext());
+  await phone.route('**/api/pairings/collect', (route) => route.abort(), { times: 1 });
+  const lost = phone.waitForEvent('requestfailed');
   await phone.goto(link);
+  await lost;
   const shown = phone.getByRole('status').filter({ hasText: /^\w+ \w+$/ });
+  await expect(shown).toBeVisible();
   const words = await shown.innerText();
   await expect(screen.getByRole('alert')).toContainText(words);
   await screen.getByRole('button', { name: 'Yes, the same words' }).click();

@@ -29,6 +29,7 @@ import { pairingRoom } from './pairing/plugin';
 import { picturesRoom } from './pictures/plugin';
 import { handleErrors } from './refused';
 import { inGoodTime } from './security/bodies';
+import { boundConnected } from './security/connections';
 import { everywhere } from './security/headers';
 import type { App, Services } from './services';
 import type { Settings } from './settings';
@@ -105,6 +106,7 @@ export const buildApp = async (
             redact: ['req.headers.cookie', 'req.headers.authorization', '*.text', '*.password'],
           },
   }).withTypeProvider<ZodTypeProvider>();
+  if (!settings.trustProxy) boundConnected(app.server, settings.limits.connectionsOfAnAddress);
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   services.disk.onProblem((problem) =>
@@ -117,8 +119,8 @@ export const buildApp = async (
       if (!reply.hasHeader(name)) reply.header(name, value);
     }
   });
-  app.addHook('preParsing', async (request, _reply, payload) =>
-    inGoodTime(request, payload as Readable, settings.bodyLongestMs),
+  app.addHook('preParsing', async (request, reply, payload) =>
+    inGoodTime(request, reply, payload as Readable, settings.bodyLongestMs),
   );
   app.addContentTypeParser(
     'application/octet-stream',

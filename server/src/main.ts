@@ -53,7 +53,7 @@ const start = async (): Promise<void> => {
   if (firstCode) {
     const origin = settings.publicOrigin ?? address;
     process.stdout.write(
-      `Nobody has set this house up yet. Open ${origin}/set-up and type the code ${firstCode}\n`,
+      `Nobody has set this house up yet. Open ${origin}/set-up#${firstCode} (the code of the house is ${firstCode})\n`,
     );
   }
   process.send?.({ listening: port, firstCode });

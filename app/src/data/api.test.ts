@@ -1,4 +1,4 @@
-import { ApiError, api, isWorthAskingAgain } from './api';
+import { ApiError, api, isFinal, isWorthAskingAgain } from './api';
 
 const signal = (isThere: boolean): void => {
   Object.defineProperty(globalThis, 'navigator', {
@@ -30,6 +30,20 @@ describe('what is asked again by itself', () => {
   it('is nothing at all without signal: it is said at once', () => {
     signal(false);
     expect(isWorthAskingAgain(0, neverArrived)).toBe(false);
+  });
+});
+
+describe('an answer that changes nothing by asking again', () => {
+  it('is a refusal; not one that was lost, that failed or that says to come back later', () => {
+    expect(isFinal(new ApiError(404, { code: 'link-stale' }))).toBe(true);
+    const unsettled = [
+      null,
+      neverArrived,
+      new Error('aborted'),
+      new ApiError(502, { code: 'our-fault' }),
+      new ApiError(429, { code: 'too-many' }),
+    ];
+    expect(unsettled.map(isFinal)).toEqual([false, false, false, false, false]);
   });
 });
 

@@ -22,6 +22,13 @@ export const isWorthAskingAgain = (failures: number, error: unknown): boolean =>
   return failures < ASKED_AGAIN_MOST && navigator.onLine !== false;
 };
 
+/** Whether asking again would change nothing: not while the answer is only lost, late or put off. */
+export const isFinal = (error: unknown): boolean =>
+  error instanceof ApiError &&
+  error.status >= 400 &&
+  error.status < 500 &&
+  error.refusal.code !== 'too-many';
+
 const refusalOf = async (response: Response): Promise<Refusal> => {
   const body = (await response.json().catch(() => null)) as Refusal | null;
   return body && isErrorCode(body.code) ? body : { code: 'our-fault' };

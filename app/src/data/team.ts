@@ -8,7 +8,7 @@ import type {
   SeenLink,
 } from '@porch/contract/team';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api } from './api';
+import { api, isFinal } from './api';
 import { houseKey, useHouseChange } from './house';
 
 export const linksKey = ['links'] as const;
@@ -115,7 +115,6 @@ export const useClaim = (secret: string) =>
     queryFn: () =>
       api.send<{ words: string; ticket: string }>('POST', '/api/pairings/claim', { token: secret }),
     staleTime: Number.POSITIVE_INFINITY,
-    retry: false,
     enabled: secret !== '',
   });
 
@@ -128,5 +127,5 @@ export const useCollect = (ticket: string | undefined) =>
     enabled: ticket !== undefined,
     retry: false,
     refetchInterval: ({ state }) =>
-      state.error || (state.data && state.data.state !== 'asking') ? false : LOOK_EVERY_MS,
+      isFinal(state.error) || (state.data && state.data.state !== 'asking') ? false : LOOK_EVERY_MS,
   });

@@ -2,6 +2,7 @@ import { PASSWORD_SHORTEST } from '@porch/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
+import { isFinal } from '../data/api';
 import { takeSecret } from '../data/device';
 import { useJoin, useNewPassword } from '../data/house';
 import { useClaim, useCollect, useSeenLink } from '../data/team';
@@ -122,7 +123,7 @@ export const PairByCode = () => {
     ? said.noCode
     : state === 'refused'
       ? said.phoneRefused
-      : state === 'stale' || claim.error || collect.error
+      : state === 'stale' || claim.error || isFinal(collect.error)
         ? said.phoneStale
         : '';
   if (problem) {

@@ -3,6 +3,7 @@ import { router } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { ApiError } from '../data/api';
+import { takeSecret } from '../data/device';
 import { useSetUp, useSignIn } from '../data/house';
 import { Field } from '../parts/field';
 import { Problem } from '../parts/form';
@@ -76,7 +77,7 @@ export const SignIn = () => {
 
 /** The first visit: the business and its owner's account. */
 export const SetUp = () => {
-  const [code, setCode] = useState('');
+  const [code, setCode] = useState(takeSecret);
   const [business, setBusiness] = useState('');
   // The walk that follows shows it, for whoever is elsewhere.
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -1,5 +1,5 @@
-import { PassThrough, type Readable } from 'node:stream';
-import type { FastifyRequest } from 'fastify';
+import { finished, PassThrough, type Readable } from 'node:stream';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { Refused } from '../refused';
 
 const FREE_BYTES = 64 * 1024;
@@ -19,6 +19,7 @@ const hasBody = ({ headers }: FastifyRequest): boolean =>
 /** Hands a body on, and gives it up when it takes too long to come: it would hold its place for ever. */
 export const inGoodTime = (
   request: FastifyRequest,
+  reply: FastifyReply,
   payload: Readable,
   freeMs: number,
 ): Readable => {
@@ -35,5 +36,7 @@ export const inGoodTime = (
     // What is still to come is read to nowhere, so that the answer can go out.
     payload.resume();
   });
+  // It was answered, whether anybody read it or not.
+  finished(reply.raw, () => body.destroy());
   return payload.pipe(body);
 };

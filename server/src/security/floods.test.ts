@@ -1,3 +1,4 @@
+import { type AddressInfo, connect } from 'node:net';
 import { type House, openHouse, setUp, site } from '../../test-kit/house';
 import {
   clientId,
@@ -179,6 +180,15 @@ describe('before a body is read', () => {
     expect((await put('/api/files/some-file-0001')).body.code).toBe('sign-in-needed');
     expect((await put(at, { ...mine, 'x-site': site })).body.code).toBe('too-large');
   });
+
+  it('is waited for no longer once it was refused', async () => {
+    const waits = () => process.getActiveResourcesInfo().filter((one) => one === 'Timeout').length;
+    const before = waits();
+    expect((await put('/api/files/some-file-0001')).body.code).toBe('sign-in-needed');
+    const { cookie } = await setUp(house);
+    expect((await put('/api/files/some-file-0001', { cookie })).body.code).toBe('too-large');
+    await until(() => (waits() <= before ? true : undefined));
+  });
 });
 
 describe('a body that is not sent', () => {
@@ -232,6 +242,37 @@ describe('lasting connections', () => {
     await until(() => (house.services.connections.open('127.0.0.1') < 2 ? true : undefined));
     await openPanel(house, door.publicId);
     await house.close();
+  });
+
+  it('are cut off before they say anything, beyond twice as many, unless they come through a proxy', async () => {
+    const dialled = async (house: House): Promise<string[]> => {
+      await house.app.listen({ port: 0, host: '127.0.0.1' });
+      const { port } = house.app.server.address() as AddressInfo;
+      const ends = await Promise.all(
+        Array.from({ length: 6 }, async () => {
+          const socket = connect(port, '127.0.0.1');
+          socket.on('error', () => undefined);
+          const cut = new Promise<string>((resolve) =>
+            socket.on('close', () => resolve('cut off')),
+          );
+          const heard = new Promise<string>((resolve) => {
+            socket.on('data', () => resolve('answered'));
+          });
+          socket.write('GET /healthz HTTP/1.1\r\nhost: porch\r\n\r\n');
+          return Promise.race([cut, heard]);
+        }),
+      );
+      await house.close();
+      return ends.sort();
+    };
+    const limits = { connectionsOfAnAddress: 2 };
+    const answered = (many: number) => new Array(many).fill('answered');
+    expect(await dialled(await openHouse({ limits }))).toEqual([
+      ...answered(4),
+      'cut off',
+      'cut off',
+    ]);
+    expect(await dialled(await openHouse({ limits, trustProxy: 1 }))).toEqual(answered(6));
   });
 
   it('that read nothing of what they are told are cut off, and told anew when they come back', async () => {

@@ -1,4 +1,4 @@
-import { plainDress } from '@porch/core/dress';
+import { plainDress, wholeDress } from '@porch/core/dress';
 import Database from 'better-sqlite3';
 import { migrate, migrations } from './migrate';
 
@@ -34,7 +34,7 @@ describe('bringing data up to date', () => {
     const state = db.prepare('SELECT state FROM conversations').pluck().get() as string;
     expect(JSON.parse(state)).toEqual({ name: 'Wren', own: [], hasConsented: false });
     const dress = db.prepare('SELECT dress FROM dresses').pluck().get() as string;
-    expect(JSON.parse(dress)).toEqual(plainDress());
+    expect(wholeDress(JSON.parse(dress))).toEqual(plainDress());
     expect(db.prepare('SELECT name, at FROM ticks').all()).toEqual([{ name: 'answered', at: 9 }]);
   });
 
