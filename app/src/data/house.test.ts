@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { emptyConversation } from '@porch/core/conversation';
-import { QueryClient } from '@tanstack/react-query';
+import { clientForTest } from '../../test-kit/client';
 import { houseKey, isForMe } from './house';
 
 const row = (id: string, doorId: string): Row => ({
@@ -12,7 +12,7 @@ const row = (id: string, doorId: string): Row => ({
 });
 
 const signedInAs = (me: string, doors: { id: string; memberIds: string[] | null }[]) => {
-  const client = new QueryClient();
+  const client = clientForTest();
   client.setQueryData(houseKey, { me: { id: me }, doors });
   return client;
 };
@@ -35,6 +35,6 @@ describe('whose bell a message rings', () => {
 
   it('is nobody\u2019s where nothing was said, and rather everybody\u2019s while the doors are not known', () => {
     expect(isForMe(signedInAs('maren', doors), rows, [])).toBe(false);
-    expect(isForMe(new QueryClient(), rows, ['two'])).toBe(true);
+    expect(isForMe(clientForTest(), rows, ['two'])).toBe(true);
   });
 });

@@ -1,9 +1,10 @@
-import { dehydrate, QueryClient } from '@tanstack/react-query';
+import { dehydrate, type QueryClient } from '@tanstack/react-query';
+import { clientForTest } from '../../test-kit/client';
 import { readAnew } from './apply';
 import { forget, keeping, keepLong, lastKnown, toKeep } from './offline';
 
 const filled = (): QueryClient => {
-  const client = new QueryClient();
+  const client = clientForTest();
   keepLong(client);
   client.setQueryData(['house'], { me: { id: 'maren' } });
   client.setQueryData(['known'], { seq: 7, lamp: null, counts: null, offsetMs: 0 });

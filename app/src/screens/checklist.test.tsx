@@ -1,6 +1,7 @@
 import type { House, Checklist as Ticks } from '@porch/contract/team';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { clientForTest } from '../../test-kit/client';
 import { Checklist } from './checklist';
 
 const now = Date.UTC(2026, 10, 12, 10, 0);
@@ -65,7 +66,7 @@ const houseWith = (checklist: Ticks | null): House => ({
 });
 
 const draw = async (house: House) => {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const client = clientForTest({ retry: false });
   client.setQueryData(['house'], house);
   await render(
     <QueryClientProvider client={client}>

@@ -1,8 +1,9 @@
 import type { Row } from '@porch/contract/entries';
 import { type Entry, emptyConversation, fold, groupOf } from '@porch/core/conversation';
 import { placeInLine } from '@porch/core/patience';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react-native';
+import { clientForTest } from '../../test-kit/client';
 import { LineRow } from './line-row';
 
 const minute = 60_000;
@@ -40,9 +41,7 @@ const draw = async (row: Row, now: number) => {
     done.push(name);
   };
   await render(
-    <QueryClientProvider
-      client={new QueryClient({ defaultOptions: { queries: { enabled: false } } })}
-    >
+    <QueryClientProvider client={clientForTest({ enabled: false })}>
       <LineRow
         row={row}
         now={now}

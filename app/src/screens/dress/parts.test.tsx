@@ -1,7 +1,8 @@
 import { type Dress, plainDress } from '@porch/core/dress';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, render, screen, within } from '@testing-library/react-native';
 import { type ReactElement, useState } from 'react';
+import { clientForTest } from '../../../test-kit/client';
 import { words } from '../../wording';
 import type { Editing, Looked } from './editor';
 import { GuestBookPart } from './guest-book-part';
@@ -31,7 +32,7 @@ const open = async (
       look: (at) => options.looked?.push(at),
     });
   };
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const client = clientForTest({ retry: false });
   client.setQueryData(['countries', ''], { countries: ['GB', 'IE', 'FR'], guess: null });
   await render(
     <QueryClientProvider client={client}>
