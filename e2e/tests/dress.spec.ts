@@ -61,6 +61,25 @@ test('the door is dressed with the real thing beside it, published, and taken ba
   await expect(plain.getByRole('status').first()).toHaveText('Answering now');
 });
 
+test('who types a text goes on typing while the door beside it is drawn anew', async ({
+  browser,
+  porch,
+}) => {
+  const screen = await ownerPhone(browser, porch, wide);
+  await openDressing(screen, porch);
+  const { panel } = previewOf(screen);
+  await screen.getByRole('radio', { name: 'Texts' }).click();
+  const heading = screen.getByRole('textbox', { name: 'Heading', exact: true });
+  await heading.click();
+  for (const soFar of ['The', 'The bench', 'The bench is open']) {
+    await screen.keyboard.type(soFar.slice((await heading.inputValue()).length));
+    await expect(panel.getByRole('status').first()).toHaveText(soFar);
+    await expect(panel.getByRole('textbox', { name: 'Your message' })).toBeVisible();
+    await expect(heading).toBeFocused();
+  }
+  await expect(heading).toHaveValue('The bench is open');
+});
+
 test('a draft is tried on the website by the owner alone', async ({ browser, porch }) => {
   const screen = await ownerPhone(browser, porch, wide);
   const visitor = await watched(await browser.newContext());

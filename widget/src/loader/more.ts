@@ -60,7 +60,8 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     }
     place.hidden = isOpen;
     tell({ porch: isOpen ? 'shown' : 'hidden' });
-    if (movesFocus) (isOpen ? frame : plate)?.focus();
+    // Whoever dresses the door goes on typing while it is drawn anew beside them.
+    if (movesFocus && !isPreview) (isOpen ? frame : plate)?.focus();
     stood.redraw();
   };
 

@@ -233,7 +233,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       isShown = message.porch === 'shown';
       isGlancing = message.porch === 'glance';
       for (const watcher of watchers) watcher(model);
-      if (isShown) dispatchEvent(new Event('porch:shown'));
+      if (isShown && !isPretended) dispatchEvent(new Event('porch:shown'));
       noteReading();
     }
   });
