@@ -28,7 +28,7 @@ export const es: Texts = {
   'guestIntro.lit': 'Solo si quieres. Con un correo podemos contactarte cuando te vayas.',
   'guestIntro.soon': 'Un correo o un teléfono, para poder responderte.',
   'guestIntro.dark': 'Un correo o un teléfono, para poder responderte.',
-  open: 'Escríbanos',
+  open: 'Escríbenos',
   frame: 'Conversación con {business}',
   unread: 'Mensajes nuevos: {count}',
   close: 'Cerrar',
@@ -50,7 +50,7 @@ export const es: Texts = {
   retry: 'Intentar de nuevo',
   drop: 'Borrar',
   offline: 'Sin conexión. Lo que escribas se guarda aquí y se envía cuando vuelva.',
-  heldUp: 'Ahora mismo no podemos anotar nada. Lo que escriba se guarda aquí y se envía solo.',
+  heldUp: 'Ahora mismo no podemos anotar nada. Lo que escribas se guarda aquí y se envía solo.',
   download: 'Descargar {name}, {size}',
   openPicture: 'Abrir la imagen {name}',
   closePicture: 'Cerrar la imagen',
@@ -85,7 +85,7 @@ export const es: Texts = {
     'Esta imagen pasa de 10000 píxeles por lado o de 50 millones en total. No se ha enviado; elige una más pequeña.',
   'refused.unreadable': 'Se llama imagen pero no se puede leer como tal. No se ha enviado.',
   'refused.slow':
-    'Esta imagen tarda demasiado en abrirse. No se envió; guárdela como JPEG y añádala de nuevo.',
+    'Esta imagen tarda demasiado en abrirse. No se ha enviado; guárdala como JPEG y añádela de nuevo.',
   'refused.lost': 'El archivo se perdió por el camino. Añádelo de nuevo.',
   'refused.crowd':
     'Ha sido mucho de golpe. Se guarda aquí; inténtalo de nuevo en {seconds} segundos.',

@@ -28,7 +28,7 @@ export const it: Texts = {
   'guestIntro.lit': 'Solo se vuoi. Con un’email possiamo contattarti anche dopo.',
   'guestIntro.soon': 'Un’email o un numero di telefono, per poterti rispondere.',
   'guestIntro.dark': 'Un’email o un numero di telefono, per poterti rispondere.',
-  open: 'Ci scriva',
+  open: 'Scrivici',
   frame: 'Conversazione con {business}',
   unread: 'Nuovi messaggi: {count}',
   close: 'Chiudi',
@@ -51,7 +51,7 @@ export const it: Texts = {
   drop: 'Elimina',
   offline: 'Nessuna connessione. Quello che scrivi resta qui e parte quando torna.',
   heldUp:
-    'In questo momento non possiamo annotare nulla. Quello che scrive resta qui e parte da solo.',
+    'In questo momento non possiamo annotare nulla. Quello che scrivi resta qui e parte da solo.',
   download: 'Scarica {name}, {size}',
   openPicture: 'Apri l’immagine {name}',
   closePicture: 'Chiudi l’immagine',
@@ -86,7 +86,7 @@ export const it: Texts = {
     'Questa immagine supera 10000 pixel per lato o 50 milioni in tutto. Non è partita; scegline una più piccola.',
   'refused.unreadable': 'Si chiama immagine ma non si riesce a leggere. Non è partita.',
   'refused.slow':
-    'Questa immagine impiega troppo tempo ad aprirsi. Non è stata inviata; la salvi come JPEG e la aggiunga di nuovo.',
+    'Questa immagine impiega troppo tempo ad aprirsi. Non è partita; salvala come JPEG e aggiungila di nuovo.',
   'refused.lost': 'Il file si è perso per strada. Aggiungilo di nuovo.',
   'refused.crowd': 'Era molto in una volta. Resta qui; riprova tra {seconds} secondi.',
   'refused.site': 'Questo sito non può mostrare questa conversazione. Non è partito nulla.',

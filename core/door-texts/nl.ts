@@ -51,7 +51,7 @@ export const nl: Texts = {
   drop: 'Verwijderen',
   offline: 'Geen verbinding. Wat je schrijft blijft hier en gaat weg als die terug is.',
   heldUp:
-    'Op dit moment kunnen we niets opschrijven. Wat u schrijft, blijft hier en wordt vanzelf verstuurd.',
+    'Op dit moment kunnen we niets opschrijven. Wat je schrijft blijft hier en gaat vanzelf weg.',
   download: '{name} downloaden, {size}',
   openPicture: 'Foto {name} openen',
   closePicture: 'Foto sluiten',
@@ -88,7 +88,7 @@ export const nl: Texts = {
     'Deze foto heeft meer dan 10000 pixels per kant, of 50 miljoen in totaal. Hij is niet verstuurd; kies een kleinere.',
   'refused.unreadable': 'Dit heet een foto maar is niet als foto te lezen. Het is niet verstuurd.',
   'refused.slow':
-    'Deze afbeelding openen duurt te lang. Ze is niet verstuurd; bewaar haar als JPEG en voeg haar opnieuw toe.',
+    'Deze foto openen duurt te lang. Hij is niet verstuurd; bewaar hem als JPEG en voeg hem opnieuw toe.',
   'refused.lost': 'Het bestand is onderweg kwijtgeraakt. Voeg het opnieuw toe.',
   'refused.crowd':
     'Dat was veel tegelijk. Het blijft hier; probeer het over {seconds} seconden opnieuw.',

@@ -50,8 +50,7 @@ export const pl: Texts = {
   retry: 'Spróbuj ponownie',
   drop: 'Usuń',
   offline: 'Brak połączenia. To, co napiszesz, zostaje tutaj i wyjdzie, gdy wróci.',
-  heldUp:
-    'Chwilowo nie możemy niczego zapisać. To, co Państwo piszą, zostaje tutaj i wyśle się samo.',
+  heldUp: 'Chwilowo nie możemy niczego zapisać. To, co napiszesz, zostaje tutaj i wyśle się samo.',
   download: 'Pobierz {name}, {size}',
   openPicture: 'Otwórz zdjęcie {name}',
   closePicture: 'Zamknij zdjęcie',
@@ -86,7 +85,7 @@ export const pl: Texts = {
     'To zdjęcie ma ponad 10000 pikseli na bok lub 50 milionów łącznie. Nie wysłano; wybierz mniejsze.',
   'refused.unreadable': 'To nazywa się zdjęciem, ale nie da się odczytać. Nie wysłano.',
   'refused.slow':
-    'Otwieranie tego zdjęcia trwa zbyt długo. Nie zostało wysłane; proszę zapisać je jako JPEG i dodać ponownie.',
+    'Otwieranie tego zdjęcia trwa zbyt długo. Nie wysłano; zapisz je jako JPEG i dodaj ponownie.',
   'refused.lost': 'Plik zaginął po drodze. Dodaj go jeszcze raz.',
   'refused.crowd': 'Dużo tego naraz. Zostaje tutaj; spróbuj ponownie za {seconds} s.',
   'refused.site': 'Ta strona nie może pokazać tej rozmowy. Nic nie wysłano.',

@@ -96,6 +96,38 @@ test('it peeks once a visit, in the page’s own language', async ({ browser, po
   await expect(page.getByText('Can we help?')).toHaveCount(0);
 });
 
+test('a panel that opens for an answer takes the keyboard from nobody', async ({
+  browser,
+  porch,
+}) => {
+  await porch.dress((dress) => {
+    dress.onAnswer = 'open';
+  });
+  const phone = await ownerPhone(browser, porch);
+  const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }));
+  await page.goto(porch.site);
+  const { panel, say } = await openPanel(page);
+  const message = panel.getByRole('textbox', { name: 'Your message' });
+  // Whoever opens it themselves goes on in it.
+  await expect(message).toBeFocused();
+  await say('Is it there?');
+  await openVisitor(phone, 'Is it there?');
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await page.evaluate(() => {
+    const search = document.createElement('input');
+    search.setAttribute('aria-label', 'Search the shop');
+    document.querySelector('main')?.prepend(search);
+    search.focus();
+  });
+  await answer(phone, 'It is, come by');
+  await expect(panel.getByText('It is, come by')).toBeVisible();
+  await expect(phone.getByRole('log').getByText('Read', { exact: true })).toBeVisible();
+  await page.keyboard.type('fern');
+  const search = page.getByRole('textbox', { name: 'Search the shop' });
+  await expect(search).toHaveValue('fern');
+  await expect(search).toBeFocused();
+});
+
 test('text is laid out from right to left where it is written so', async ({ browser, porch }) => {
   await porch.dress((dress) => {
     dress.texts = {

@@ -105,6 +105,37 @@ test('wrapping up, undoing, putting by and coming back by itself', async ({ brow
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
 });
 
+test('it is put by until a moment of one’s own, written or picked', async ({ browser, porch }) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  const open = async () => {
+    await phone.getByRole('link', { name: /^Somebody/ }).click();
+    await phone.getByRole('button', { name: 'Put by' }).click();
+    return phone.getByRole('dialog');
+  };
+  const until = phone.getByText(/^Put by until/);
+
+  const sheet = await open();
+  const written = sheet.getByLabel('Or write it');
+  await written.fill('yesterday noon');
+  await sheet.getByRole('button', { name: 'Put by' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('no day and time to come');
+  await written.fill('in 3 days 10:30');
+  await expect(sheet.getByRole('alert')).toHaveCount(0);
+  await sheet.getByRole('button', { name: 'Put by' }).click();
+  await expect(until).toContainText('10:30');
+  await phone.getByRole('button', { name: 'Undo' }).click();
+
+  const again = await open();
+  await again.getByLabel('Or write it').fill('tomorrow 8');
+  await again.getByLabel('Time', { exact: true }).fill('14:45');
+  // What was said last counts.
+  await expect(again.getByLabel('Or write it')).toHaveValue('');
+  await again.getByRole('button', { name: 'Put by' }).click();
+  await expect(until).toContainText('14:45');
+});
+
 /** Another window is before this one, or the phone was put away. */
 const hide = (page: Page, isHidden: boolean) =>
   page.evaluate((hidden) => {

@@ -5,7 +5,8 @@ import type { LampSetting } from '@porch/core/lamp';
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
   | { porch: 'page'; url: string; title: string }
-  | { porch: 'shown' }
+  /** Whether whoever is on the page opened it, and goes on in it. */
+  | { porch: 'shown'; takesFocus: boolean }
   | { porch: 'hidden' }
   /** Shown small beside the plate: the newest answer's first words, and nothing else. */
   | { porch: 'glance' }

@@ -6,8 +6,8 @@ import { useCalling } from '../data/calling';
 import { useZone } from '../data/house';
 import { useLive } from '../data/live-store';
 import { DoorPlate } from '../parts/door-plate';
-import { OwnMark } from '../parts/own-mark';
 import { Button } from '../parts/press';
+import { RowName } from '../parts/row-name';
 import { Wick } from '../parts/wick';
 import { Words } from '../parts/words';
 import { useTheme } from '../theme/use-theme';
@@ -131,15 +131,7 @@ export const LineRow = memo(({ row, now, isChosen, ...deeds }: Props) => {
           </View>
           <View style={styles.middle}>
             <View style={styles.top}>
-              {state.name ? null : (
-                <View style={styles.mark}>
-                  <OwnMark id={row.id} />
-                </View>
-              )}
-              {/* What tells somebody without a name apart stands at the end of what they are called. */}
-              <Words kind="name" numberOfLines={state.name ? 1 : 2} style={styles.name}>
-                {name}
-              </Words>
+              <RowName row={row} />
               <Words
                 kind="small"
                 tone={time.isLate ? 'brick' : row.group === 'waiting' ? 'ember' : 'slate'}
@@ -208,8 +200,6 @@ const styles = StyleSheet.create({
   },
   middle: { flex: 1, gap: 2, paddingVertical: 10 },
   top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
-  mark: { alignSelf: 'center' },
-  name: { flex: 1 },
   last: { flex: 1 },
   strong: { fontWeight: '600' },
   unread: { minWidth: 24, paddingHorizontal: 6, borderRadius: 2, alignItems: 'center' },

@@ -20,7 +20,7 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
   const now = useNow();
   const evening = timeOnDay(now, zone, 0, 18);
   const tomorrow = timeOnDay(now, zone, 1, 9);
-  const [day, setDay] = useState(() => dayOf(timeOnDay(Date.now(), zone, 1, 9), zone));
+  const [day, setDay] = useState(() => dayOf(tomorrow, zone));
   const [time, setTime] = useState('09:00');
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState('');
@@ -37,10 +37,14 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
     if (until === null || until <= now || until - now > LONGEST_MS) setProblem(words.putBy.wrong);
     else props.put(until);
   };
+  const write = (text: string): void => {
+    setTyped(text);
+    setProblem('');
+  };
+  // What was said last counts: picking a day takes back what was written.
   const picking = (set: (value: string) => void) => (value: string) => {
     set(value);
-    setTyped('');
-    setProblem('');
+    write('');
   };
   return (
     <Sheet title={words.putBy.title} close={props.close}>
@@ -68,7 +72,7 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
         label={words.putBy.said}
         more={words.putBy.saidMore}
         value={typed}
-        onChangeText={picking(setTyped)}
+        onChangeText={write}
         maxLength={40}
         problem={problem}
         onSubmitEditing={putOwn}

@@ -3,12 +3,12 @@ import { searchableText } from '@porch/core/conversation';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
-import { useCalling } from '../data/calling';
 import { useZone } from '../data/house';
 import { useSearch } from '../data/search';
 import { DoorPlate } from '../parts/door-plate';
 import { Field } from '../parts/field';
 import { Button } from '../parts/press';
+import { RowName } from '../parts/row-name';
 import { Empty, Failed, RowsComing } from '../parts/states';
 import { useNow } from '../parts/use-now';
 import { Words } from '../parts/words';
@@ -21,7 +21,6 @@ type Found = SearchPage['found'][number];
 const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: string }) => {
   const theme = useTheme();
   const { row, entry } = found;
-  const name = useCalling().nameOf(row);
   const said = searchableText(entry).replace(/\s+/g, ' ');
   return (
     <View role="listitem">
@@ -33,9 +32,7 @@ const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: strin
         <DoorPlate />
         <View style={styles.grow}>
           <View style={styles.top}>
-            <Words kind="name" numberOfLines={1} style={styles.grow}>
-              {name}
-            </Words>
+            <RowName row={row} />
             <Words kind="small" tone="slate">
               {words.groups[row.group]} · {momentInWords(entry.at, now, zone)}
             </Words>

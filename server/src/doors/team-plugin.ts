@@ -10,7 +10,6 @@ import { plainDress } from '@porch/core/dress';
 import { type Site, toSite } from '@porch/core/website';
 import { z } from 'zod';
 import { requiredLine } from '../accounts/accounts';
-
 import { toDoor } from '../house/house';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';

@@ -108,7 +108,7 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
   app.get(
     '/api/business/colours',
     { config: { who: 'owner' }, schema: { response: { 200: ColoursSchema } } },
-    async (_request) => {
+    async () => {
       const id = store.business.read()?.pictureId;
       const bytes = id ? store.pictures.bytes(id) : null;
       if (!bytes) throw new Refused('not-found');

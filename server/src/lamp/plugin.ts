@@ -1,5 +1,4 @@
 import { LampSchema } from '@porch/contract/team';
-
 import type { Room } from '../services';
 
 export const lampRoom = async ({ app, services }: Room): Promise<void> => {

@@ -17,6 +17,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const isPreview = draft?.place === 'preview';
   let frame: HTMLIFrameElement | null = null;
   let isReady = false;
+  let takesFocus = false;
   let toldUrl = '';
   let unreadBefore = 0;
 
@@ -28,6 +29,9 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const tell = (message: ToFrame): void => {
     if (isReady) frame?.contentWindow?.postMessage(message, origin);
   };
+
+  const tellShown = (): void =>
+    tell(stood.isOpen ? { porch: 'shown', takesFocus } : { porch: 'hidden' });
 
   const tellPage = (): void => {
     if (toldUrl === location.href || !isReady) return;
@@ -59,9 +63,10 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
       frame.hidden = !isOpen;
     }
     place.hidden = isOpen;
-    tell({ porch: isOpen ? 'shown' : 'hidden' });
     // Whoever dresses the door goes on typing while it is drawn anew beside them.
-    if (movesFocus && !isPreview) (isOpen ? frame : plate)?.focus();
+    takesFocus = movesFocus && !isPreview;
+    tellShown();
+    if (takesFocus) (isOpen ? frame : plate)?.focus();
     stood.redraw();
   };
 
@@ -100,7 +105,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
         if (isPreview) tell({ porch: 'lamp', ...stood.lamp() });
         tellPage();
         introduce();
-        tell({ porch: stood.isOpen ? 'shown' : 'hidden' });
+        tellShown();
         break;
       case 'open':
       case 'close':

@@ -44,11 +44,14 @@ export const Composer = (props: {
   useEffect(() => {
     // With a mouse the panel is opened to write; on a phone the keyboard would hide what was said.
     const focus = (): void => {
-      if (matchMedia('(pointer: fine)').matches) field.current?.focus();
+      if (!matchMedia('(pointer: fine)').matches) return;
+      if (props.conversation.takeFocus()) field.current?.focus();
     };
+    // It may have been opened before there was a field to write in.
+    focus();
     addEventListener('porch:shown', focus);
     return () => removeEventListener('porch:shown', focus);
-  }, []);
+  }, [props.conversation]);
 
   const change = (typed: string): void => {
     if (typed.length > TEXT_HELD_MOST) {

@@ -31,6 +31,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   let page: { url: string; title: string } | null = null;
   let isShown = !isFramed;
   let isGlancing = false;
+  let wantsFocus = false;
   let readSeq = Number(kept(`porch:read:${door}`) ?? 0);
   let hasSeq = 0;
   let typingToldAt = 0;
@@ -233,7 +234,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       isShown = message.porch === 'shown';
       isGlancing = message.porch === 'glance';
       for (const watcher of watchers) watcher(model);
-      if (isShown && !isPretended) dispatchEvent(new Event('porch:shown'));
+      wantsFocus = message.porch === 'shown' && message.takesFocus;
+      if (wantsFocus) dispatchEvent(new Event('porch:shown'));
       noteReading();
     }
   });
@@ -254,6 +256,12 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     /** Whether the frame is small beside the plate, with room for a few words only. */
     isGlancing: (): boolean => isGlancing,
     open: (): void => tellPage({ porch: 'open' }),
+    /** Whether somebody has just opened the panel to write; true once. */
+    takeFocus: (): boolean => {
+      const wanted = wantsFocus;
+      wantsFocus = false;
+      return wanted;
+    },
     view: (): DoorView | null => dressed,
     say: (text: string, files: HeldFile[]): void => {
       const { held } = model;
