@@ -347,6 +347,31 @@ test('what was done without signal and came too late is not shown as done, and s
   await expect(strip).toBeHidden();
 });
 
+test('what was refused at once is not offered to be undone', async ({ browser, porch }) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Hello');
+  await openVisitor(phone, 'Hello');
+  let refuse = (): void => undefined;
+  const isRefused = new Promise<void>((resolve) => {
+    refuse = resolve;
+  });
+  await phone.route('**/deeds', async (route) => {
+    if (route.request().postDataJSON().do !== 'put-by') return route.continue();
+    await isRefused;
+    return route.fulfill({ status: 422, json: { code: 'time-not-ahead' } });
+  });
+  await phone.getByRole('button', { name: 'Put by' }).click();
+  await phone.getByRole('button', { name: 'In an hour' }).click();
+  const undo = phone.getByRole('button', { name: 'Undo' });
+  await expect(undo).toBeVisible();
+  refuse();
+  await expect(
+    phone.getByRole('alert').filter({ hasText: 'One thing was not done' }),
+  ).toBeVisible();
+  expect(await undo.isVisible()).toBe(false);
+});
+
 test('after a restored backup both sides show what the house has, and go on from there', async ({
   browser,
   porch,

@@ -16,7 +16,10 @@ const toMention = ({ id, name, type, sizeBytes }: HeldFile): FileMention => ({
   sizeBytes,
 });
 
-/** What can be done in a conversation. The screen shows it at once; the outbox brings it to the server. */
+/**
+ * What can be done in a conversation. The screen shows it at once; the outbox brings it to the server. What
+ * can be undone gives the deed's id.
+ */
 export const useDeeds = () => {
   const client = useQueryClient();
   const memberId = useHouse().data?.me?.id ?? '';
@@ -38,13 +41,15 @@ export const useDeeds = () => {
       const id = outbox.add(row.id, { do: 'read', upTo, files: [] });
       ahead(row, { ...happened(id), kind: 'team-read', upTo });
     },
-    wrapUp: (row: Row): void => {
+    wrapUp: (row: Row): string => {
       const id = outbox.add(row.id, { do: 'wrap-up', files: [] });
       ahead(row, { ...happened(id), kind: 'wrapped-up' });
+      return id;
     },
-    putBy: (row: Row, until: number): void => {
+    putBy: (row: Row, until: number): string => {
       const id = outbox.add(row.id, { do: 'put-by', until, files: [] });
       ahead(row, { ...happened(id), kind: 'put-by', until });
+      return id;
     },
     takeBack: (row: Row): void => {
       const id = outbox.add(row.id, { do: 'take-back', files: [] });

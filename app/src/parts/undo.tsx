@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useOutbox } from '../data/outbox';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { Button } from './press';
@@ -10,6 +11,8 @@ const UNDO_MS = 6_000;
 
 interface Offer {
   said: string;
+  /** What is undone; when the house refuses it there is nothing to undo. */
+  deedId: string;
   undo: () => void;
 }
 
@@ -21,7 +24,7 @@ const set = (next: Offer | null): void => {
   for (const watcher of watchers) watcher();
 };
 
-export const offerUndo = (said: string, undo: () => void): void => set({ said, undo });
+export const offerUndo = (next: Offer): void => set(next);
 
 const subscribe = (watcher: () => void): (() => void) => {
   watchers.add(watcher);
@@ -41,7 +44,8 @@ export const UndoOffer = () => {
     const timer = setTimeout(() => set(null), UNDO_MS);
     return () => clearTimeout(timer);
   }, [current]);
-  if (!current) return null;
+  const { refusals } = useOutbox();
+  if (!current || refusals[current.deedId]) return null;
   return (
     <View role="status" style={[styles.offer, { backgroundColor: theme.ink }]}>
       <Words tone="onInk" style={styles.said}>

@@ -191,7 +191,13 @@ export const Conversation = ({ id }: { id: string }) => {
             </GlyphButton>
           )}
           {row.state.name ? null : <OwnMark id={row.id} size={24} />}
-          <Words kind="title" role="heading" aria-level={1} numberOfLines={1} style={styles.grow}>
+          <Words
+            kind={row.state.name ? 'title' : 'name'}
+            role="heading"
+            aria-level={1}
+            numberOfLines={row.state.name ? 1 : 2}
+            style={styles.grow}
+          >
             {name}
           </Words>
           {isWide ? doings : null}

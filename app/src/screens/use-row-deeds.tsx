@@ -21,8 +21,8 @@ export const useRowDeeds = (done: () => void = () => {}): { deeds: RowDeeds; she
     () => ({
       open,
       wrapUp: (row: Row): void => {
-        wrapUp(row);
-        offerUndo(words.undo['wrapped-up'], () => takeBack(row));
+        const deedId = wrapUp(row);
+        offerUndo({ said: words.undo['wrapped-up'], deedId, undo: () => takeBack(row) });
         done();
       },
       putBy: setPutting,
@@ -34,9 +34,9 @@ export const useRowDeeds = (done: () => void = () => {}): { deeds: RowDeeds; she
     <PutBySheet
       close={() => setPutting(null)}
       put={(until) => {
-        putBy(putting, until);
-        const time = momentInWords(until, serverNow(), zone);
-        offerUndo(words.undo['put-by'](time), () => takeBack(putting));
+        const deedId = putBy(putting, until);
+        const said = words.undo['put-by'](momentInWords(until, serverNow(), zone));
+        offerUndo({ said, deedId, undo: () => takeBack(putting) });
         setPutting(null);
         done();
       }}
