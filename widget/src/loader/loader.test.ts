@@ -204,6 +204,31 @@ describe('the loader on somebody\u2019s page', () => {
     expect(page.frame()?.hidden).toBe(true);
   });
 
+  it('gives the keyboard back to the plate when it is closed, but fetches nobody back who has gone on', async () => {
+    const page = await standOn({ answers: configuration() });
+    const { MessageEvent, document } = page.window;
+    const close = async () => {
+      const { contentWindow: source } = await there(page.frame);
+      const data = { porch: 'close' };
+      const origin = 'https://porch.example';
+      page.window.dispatchEvent(
+        new MessageEvent('message', { data, origin, source: source as never }),
+      );
+    };
+    page.plate()?.click();
+    await close();
+    expect(page.hosts()[0]?.shadowRoot?.activeElement).toBe(page.plate());
+
+    page.plate()?.click();
+    await there(() => page.frame()?.hidden === false);
+    const search = document.createElement('input');
+    document.body.append(search);
+    search.focus();
+    await close();
+    expect(page.frame()?.hidden).toBe(true);
+    expect(document.activeElement).toBe(search);
+  });
+
   it('asks in the page\u2019s own language', async () => {
     const page = await standOn({ answers: configuration(), language: 'de-AT' });
     expect(page.asked[0]).toContain('?language=de');

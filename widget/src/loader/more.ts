@@ -56,6 +56,8 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
 
   const show = (isOpen: boolean, movesFocus = true): void => {
     if (isOpen) load();
+    // Whoever has gone on to something else by the time it closes is not fetched back.
+    const isIn = isOpen || root.activeElement === frame;
     manners.unpeek();
     stood.isOpen = isOpen;
     if (frame) {
@@ -64,7 +66,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     }
     place.hidden = isOpen;
     // Whoever dresses the door goes on typing while it is drawn anew beside them.
-    takesFocus = movesFocus && !isPreview;
+    takesFocus = movesFocus && isIn && !isPreview;
     tellShown();
     if (takesFocus) (isOpen ? frame : plate)?.focus();
     stood.redraw();
