@@ -71,12 +71,12 @@ export interface Kept {
 
 const compare = (writers: readonly Writer[], dataDir: string): Kept => {
   const folder = openDataFolder(dataDir, systemClock);
+  const doorId = folder.store.doors.all()[0]?.id ?? '';
   const kept: Kept = { acknowledged: 0, lost: 0, twice: 0, outOfOrder: 0 };
   for (const { token, acknowledged } of writers) {
-    const visitor = folder.store.visitors.byToken(hashSecret(token));
-    const conversation = visitor && folder.store.conversations.ofVisitor(visitor.id);
+    const thread = folder.store.threads.byWriter({ doorId, address: hashSecret(token) });
     const ids = folder.store.entries
-      .allOf(conversation?.id ?? '')
+      .allOf(thread?.id ?? '')
       .flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.id] : []));
     const there = new Set(ids);
     const known = ids.filter((id) => acknowledged.includes(id));

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
-import { openPast } from './past';
+import { openPast, timeStart } from './past';
 import { underAttack, ways } from './worst';
 
 const VISITORS = 300;
@@ -148,6 +148,57 @@ const measurePast = async (): Promise<void> => {
   rmSync(dir, { recursive: true, force: true });
 };
 
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+
+const measureStart = async (): Promise<void> => {
+  const dir = mkdtempSync(join(tmpdir(), 'start-'));
+  const path = join(dir, 'past.sqlite');
+  const past = await openPast(path, MANY);
+  past.makeOld();
+  await past.close();
+  const quiet: number[] = [];
+  const folding: number[] = [];
+  for (let turn = 0; turn < 7; turn += 1) {
+    quiet.push(await timeStart(path, past.cookie, false));
+    folding.push(await timeStart(path, past.cookie, true));
+  }
+  const [mine, theirs] = [median(folding), median(quiet)];
+  const ratio = rounded(mine / theirs);
+  tell({
+    figure: 'from starting to the first page of the line, with everything to be folded anew',
+    unit: 'ms',
+    conversations: MANY,
+    folding: rounded(mine),
+    quiet: rounded(theirs),
+    ratio,
+    atMost: 1.5,
+    isKept: ratio <= 1.5,
+  });
+  rmSync(dir, { recursive: true, force: true });
+};
+
+const measureJoining = async (): Promise<void> => {
+  const dir = mkdtempSync(join(tmpdir(), 'joining-'));
+  const past = await openPast(join(dir, 'past.sqlite'), 2, 5_000);
+  const [one, other] = ['conversation-0', 'conversation-1'];
+  const joins: number[] = [];
+  const parts: number[] = [];
+  for (let turn = 0; turn < 9; turn += 1) {
+    const id = `bench-join-${turn}-deed`;
+    joins.push(await past.timeDeed(one, { do: 'join', id, other }));
+    parts.push(await past.timeDeed(one, { do: 'part', id: `${id}-undone`, threadIds: [other] }));
+  }
+  for (const [figure, took] of [
+    ['joining two conversations of 5,000 entries', median(joins)],
+    ['parting them again', median(parts)],
+  ] as const) {
+    tell({ figure, unit: 'ms', took: rounded(took), atMost: 100, isKept: took <= 100 });
+  }
+  await past.close();
+  rmSync(dir, { recursive: true, force: true });
+};
+
 const bytesOf = (folder: string, which: RegExp): number =>
   readdirSync(folder)
     .filter((name) => which.test(name))
@@ -171,10 +222,20 @@ const measureBytes = (): void => {
   }
 };
 
-measureBytes();
-await measureThroughput();
-await measureTrips();
-await measureWorst();
-await measureKills();
-await measurePast();
+const measures: Record<string, () => void | Promise<void>> = {
+  bytes: measureBytes,
+  throughput: measureThroughput,
+  trips: measureTrips,
+  worst: measureWorst,
+  kills: measureKills,
+  past: measurePast,
+  start: measureStart,
+  joining: measureJoining,
+};
+
+// All of them, or those that are named: npm run bench -- throughput trips
+const named = process.argv.slice(2);
+for (const [name, measure] of Object.entries(measures)) {
+  if (named.length === 0 || named.includes(name)) await measure();
+}
 process.exit(missed > 0 ? 1 : 0);

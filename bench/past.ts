@@ -1,11 +1,11 @@
-import { emptyConversation, type Happening } from '@porch/core/conversation';
+import { FOLD_VERSION, type Happening, SCREEN } from '@porch/core/conversation';
 import { buildApp } from '@porch/server/app';
 import { systemClock } from '@porch/server/clock';
 import { makeFindable } from '@porch/server/inbox/batch';
 import { createRecorder } from '@porch/server/inbox/record';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
-import { createStore, openDatabase } from '@porch/server/store/index';
+import { createStore, newConversation, openDatabase } from '@porch/server/store/index';
 
 const common = 'the a is do you have for with and can my it pot plant leaf water soil light'.split(
   ' ',
@@ -28,8 +28,10 @@ const createDice = (): (() => number) => {
 
 const ENTRIES_EACH = 10;
 
-/** A server with a long past in a file: `conversations` of ten entries each. Gives a way to time its answers. */
-export const openPast = async (path: string, conversations: number) => {
+/**
+ * A server with a long past in a file: `conversations` of `each` entries. Gives a way to time its answers.
+ */
+export const openPast = async (path: string, conversations: number, each = ENTRIES_EACH) => {
   const db = openDatabase(path);
   // Filling is not what is measured; what is measured afterwards only reads.
   db.pragma('synchronous = OFF');
@@ -56,11 +58,11 @@ export const openPast = async (path: string, conversations: number) => {
   if (!door || !member) throw new Error('set-up made no door');
 
   const roll = (index: number): Happening[] =>
-    Array.from({ length: ENTRIES_EACH }, (_, at): Happening => {
+    Array.from({ length: each }, (_, at): Happening => {
       const isAnswer = at % 2 === 1;
-      const isOpen = index % 10 === 0 && at === ENTRIES_EACH - 1;
+      const isOpen = index % 10 === 0 && at === each - 1;
       return isAnswer && !isOpen
-        ? { kind: 'team-said', memberId: member.id, text: text(), files: [] }
+        ? { kind: 'team-said', memberId: member.id, text: text(), files: [], way: SCREEN }
         : { kind: 'visitor-said', text: text(), files: [], note: false, page: null };
     });
 
@@ -68,22 +70,15 @@ export const openPast = async (path: string, conversations: number) => {
     store.atOnce(() => {
       for (let index = from; index < Math.min(conversations, from + 500); index += 1) {
         now += 60_000;
-        const tokenHash = `token-${index}`;
-        const visitor = { id: `visitor-${index}`, doorId: door.id, tokenHash };
-        store.visitors.add(visitor, now);
-        const conversation = {
-          id: `conversation-${index}`,
-          doorId: door.id,
-          visitorId: visitor.id,
-          tokenHash,
-          state: emptyConversation,
-        };
-        store.conversations.add(conversation);
+        const id = `conversation-${index}`;
+        const conversation = store.conversations.write(newConversation(id, door.id));
+        const writer = { doorId: door.id, address: `token-${index}` };
+        store.threads.add({ ...writer, id, conversationId: id }, now);
         const happenings = roll(index).map((happening, at) => ({
           id: `past-entry-${index}-${at}`,
           happening,
         }));
-        makeFindable(store, record(conversation, happenings).entries);
+        makeFindable(store, record.add(conversation, id, happenings).entries);
       }
     });
   }
@@ -92,6 +87,7 @@ export const openPast = async (path: string, conversations: number) => {
 
   return {
     entryCount: store.entries.newestSeq(),
+    cookie: headers.cookie,
     /** Median milliseconds of a request, over `times` tries after a warm-up. */
     time: async (url: string, times: number): Promise<number> => {
       const took: number[] = [];
@@ -103,9 +99,59 @@ export const openPast = async (path: string, conversations: number) => {
       }
       return took.sort((a, b) => a - b)[Math.floor(took.length / 2)] ?? 0;
     },
+    /** How long one deed takes, in milliseconds. */
+    timeDeed: async (conversationId: string, deed: object): Promise<number> => {
+      const begin = performance.now();
+      const { statusCode, body } = await app.inject({
+        method: 'POST',
+        url: `/api/conversations/${conversationId}/deeds`,
+        headers: { ...headers, origin: 'http://past.example', host: 'past.example' },
+        payload: deed,
+      });
+      const took = performance.now() - begin;
+      if (statusCode !== 200) throw new Error(`the deed gave ${statusCode}: ${body}`);
+      return took;
+    },
+    /** As if an earlier program had folded everything. */
+    makeOld: (): void => {
+      db.exec('UPDATE conversations SET fold = 0');
+    },
     close: async () => {
       await app.close();
       store.close();
     },
   };
+};
+
+/**
+ * Starts a server on a past that is there, and gives how many milliseconds pass from then until it has answered
+ * with the first page of the line; while it folds everything anew, or not. What is left to fold is said as well.
+ */
+export const timeStart = async (
+  path: string,
+  cookie: string,
+  isFolding: boolean,
+): Promise<number> => {
+  const begin = performance.now();
+  const store = createStore(openDatabase(path));
+  const settings = toSettings({ logLevel: 'silent' });
+  const services = createServices(settings, { clock: systemClock, store });
+  const app = await buildApp(settings, services);
+  const folding = isFolding ? services.refold.run() : Promise.resolve();
+  const headers = { host: 'porch.example', cookie };
+  const { statusCode } = await app.inject({
+    method: 'GET',
+    url: '/api/line?group=answered',
+    headers,
+  });
+  const took = performance.now() - begin;
+  if (statusCode !== 200) throw new Error(`the line gave ${statusCode}`);
+  if (isFolding && store.conversations.foldedBefore(FOLD_VERSION, 1).length === 0) {
+    throw new Error('everything was folded before the line was asked for: nothing was measured');
+  }
+  services.refold.stop();
+  await folding;
+  await app.close();
+  store.close();
+  return took;
 };

@@ -159,7 +159,7 @@ export const fill = async (options: {
     let said = 0;
     let page = visitor.byLink ? null : pageCalled(siteOrigin, 'Houseplants');
     const id = (what: string): string => `demo-${what}-${String(index).padStart(3, '0')}-${said}`;
-    const conversationId = (): string => services.receive.conversationOf(sender)?.id ?? '';
+    const conversationId = (): string => services.visiting.stateOf(sender)?.threadId ?? '';
     const deed = (what: Parameters<typeof services.reply.deed>[1]) =>
       services.reply.deed(conversationId(), what, member);
 
@@ -167,14 +167,14 @@ export const fill = async (options: {
       const text = line.replace('[picture]', '').trim();
       const fileIds: string[] = [];
       if (line.includes('[picture]')) {
-        const visitorId = services.receive.visitorFor(sender).id;
+        const threadId = services.visiting.threadFor(sender).id;
         const fileId = `${thisId}-picture`;
         const bytes = await plantPicture(index);
-        await services.files.take(fileId, 'plant.png', bytes, { visitorId, address: 'demo' });
+        await services.files.take(fileId, 'plant.png', bytes, { threadId, address: 'demo' });
         fileIds.push(fileId);
       }
       const zone = visitor.zone ?? 'Europe/London';
-      await services.receive.message(sender, { id: thisId, text, fileIds, page, zone }, true);
+      await services.visiting.message(sender, { id: thisId, text, fileIds, page, zone }, true);
     };
 
     const steps: Step[] = [];
@@ -194,17 +194,17 @@ export const fill = async (options: {
         push(95_000 + ((index * 53 + said * 29) % 11) * 20_000, () =>
           deed({ do: 'say', id: thisId, text: line.slice(2), fileIds: [] }),
         );
-        push(6_000, () => services.receive.progress(sender, 'visitor-read', 1e15));
+        push(6_000, () => services.visiting.progress(sender, 'visitor-read', 1e15));
       } else {
         push(said === 1 ? 0 : 40_000, () => say(line, thisId, here));
         if (said === 1 && (visitor.name || visitor.email || visitor.phone)) {
           const detailsId = id('gave');
           const { name, email, phone } = visitor;
-          push(15_000, () => services.receive.details(sender, detailsId, { name, email, phone }));
+          push(15_000, () => services.visiting.details(sender, detailsId, { name, email, phone }));
         }
       }
     }
-    push(60_000, () => services.receive.presence(sender, false));
+    push(60_000, () => services.visiting.presence(sender, false));
     const endId = id('end');
     if (plan.end === 'wrapped-up') push(HOUR_MS / 4, () => deed({ do: 'wrap-up', id: endId }));
     if (plan.end === 'put-by') {

@@ -11,7 +11,11 @@ await Promise.all(
     buildForNode(`bench/${name}.ts`, 'server/dist/bench'),
   ),
 );
-const { status } = spawnSync('node', ['--enable-source-maps', 'server/dist/bench/main.js'], {
-  stdio: 'inherit',
-});
+const { status } = spawnSync(
+  'node',
+  ['--enable-source-maps', 'server/dist/bench/main.js', ...process.argv.slice(2)],
+  {
+    stdio: 'inherit',
+  },
+);
 process.exit(status ?? 1);

@@ -1,6 +1,6 @@
 import type { Entry, HappeningKind } from '@porch/core/conversation';
 import { emptyConversation, entryKinds } from '@porch/core/conversation';
-import { EntrySchema, RowSchema } from '.';
+import { EntrySchema, KeptEntrySchema, RowSchema, StateSchema } from '.';
 
 /** Every field that there is, none left out: the compiler asks for each. */
 type Whole<One> = { [Field in keyof One]-?: One[Field] };
@@ -10,6 +10,7 @@ const filed = {
   seq: 7,
   id: 'entry-id-0001',
   conversationId: 'conversation-1',
+  threadId: 'thread-id-0001',
   at: 1_794_477_600_000,
 };
 const memberId = 'member-id-0001';
@@ -34,7 +35,7 @@ const whole: WholeEntries = {
     page,
     zone: 'Europe/Lisbon',
   },
-  'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files },
+  'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files, way: 'screen' },
   details: {
     ...filed,
     kind: 'details',
@@ -59,6 +60,23 @@ const whole: WholeEntries = {
   'put-by': { ...filed, kind: 'put-by', memberId, until: 1_794_481_200_000 },
   'taken-back': { ...filed, kind: 'taken-back', memberId },
   returned: { ...filed, kind: 'returned' },
+  joined: {
+    ...filed,
+    kind: 'joined',
+    memberId,
+    threadIds: ['thread-id-0002'],
+    from: 'conversation-2',
+  },
+  parted: {
+    ...filed,
+    kind: 'parted',
+    memberId,
+    threadIds: ['thread-id-0002'],
+    other: 'conversation-2',
+    side: 'stays',
+  },
+  receipt: { ...filed, kind: 'receipt', of: 3, step: 'failed', why: 'no such address' },
+  bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };
 
 describe('an entry that crosses the wire', () => {
@@ -90,7 +108,30 @@ describe('a row that crosses the wire', () => {
         movedAt: 3,
         unread: [1, 2],
       },
+      threads: [
+        {
+          id: 'thread-id-0001',
+          doorId: 'door-id-00001',
+          name: 'Wren',
+          lastAt: 3,
+          isHere: true,
+          movedAt: null,
+          visitorHasSeq: 5,
+          visitorReadSeq: 4,
+        },
+      ],
     };
     expect(RowSchema.parse(row)).toEqual(row);
+    expect(StateSchema.parse(row.state)).toEqual(row.state);
+  });
+});
+
+describe('what was kept by another program', () => {
+  it('goes out as it is: a field more or less, or a kind that is not known, is no reason to lose it', () => {
+    const entry = { ...filed, kind: 'chimed', loudness: 3 };
+    expect(KeptEntrySchema.parse(entry)).toEqual(entry);
+    const state = { name: 'Wren' };
+    const row = { id: 'conversation-1', doorId: 'door-id-00001', group: 'waiting', place: 3 };
+    expect(RowSchema.parse({ ...row, state, threads: [] }).state).toEqual(state);
   });
 });

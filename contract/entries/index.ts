@@ -1,5 +1,5 @@
 import type { ConversationState, Entry, Group } from '@porch/core/conversation';
-import { groups } from '@porch/core/conversation';
+import { groups, steps } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
@@ -53,6 +53,7 @@ const filed = {
   seq: SeqSchema,
   id: IdSchema,
   conversationId: IdSchema,
+  threadId: IdSchema.nullable(),
   at: TimeSchema,
 };
 
@@ -61,6 +62,10 @@ const said = { text: z.string(), files: z.array(FileMentionSchema) };
 /** An answer to one of the owner's own questions, with the question as it was asked. */
 const OwnAnswerSchema = z.object({ id: IdSchema, label: z.string(), value: z.string() });
 
+export const StepSchema = z.enum(steps);
+export const WaySchema = z.string().max(40);
+
+/** An entry in today's shape, exactly. */
 export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({
     ...filed,
@@ -70,7 +75,13 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     page: PageSchema.nullable(),
     zone: z.string().optional(),
   }),
-  z.object({ ...filed, ...said, kind: z.literal('team-said'), memberId: IdSchema }),
+  z.object({
+    ...filed,
+    ...said,
+    kind: z.literal('team-said'),
+    memberId: IdSchema,
+    way: WaySchema,
+  }),
   z.object({
     ...filed,
     ...DetailsSchema.shape,
@@ -88,9 +99,42 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({ ...filed, kind: z.literal('put-by'), memberId: IdSchema, until: TimeSchema }),
   z.object({ ...filed, kind: z.literal('taken-back'), memberId: IdSchema }),
   z.object({ ...filed, kind: z.literal('returned') }),
+  z.object({
+    ...filed,
+    kind: z.literal('joined'),
+    memberId: IdSchema.nullable(),
+    threadIds: z.array(IdSchema),
+    from: IdSchema,
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('parted'),
+    memberId: IdSchema.nullable(),
+    threadIds: z.array(IdSchema),
+    other: IdSchema,
+    side: z.enum(['stays', 'goes']),
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('receipt'),
+    of: SeqSchema,
+    step: StepSchema,
+    why: z.string().optional(),
+  }),
+  z.object({ ...filed, kind: z.literal('bygone'), was: z.string() }),
 ]) satisfies z.ZodType<Entry>;
 
-const StateSchema = z.object({
+/**
+ * An entry on its way out: what was kept is told as it is. It was proved when it came in; to refuse it now
+ * would be to lose it, because a later program has learned to ask for more.
+ */
+export const KeptEntrySchema = z.looseObject({
+  ...filed,
+  kind: z.string(),
+}) as unknown as z.ZodType<Entry>;
+
+/** A conversation's state in today's shape, exactly. */
+export const StateSchema = z.object({
   name: z.string(),
   email: z.string(),
   phone: z.string(),
@@ -117,17 +161,41 @@ const StateSchema = z.object({
   visitorReadSeq: SeqSchema,
 }) satisfies z.ZodType<ConversationState>;
 
-/** A conversation as the line shows it. */
+/** One writer at one door, of whom a conversation may have several. */
+export const ThreadSchema = z.object({
+  id: IdSchema,
+  doorId: IdSchema,
+  /** What they called themselves there; '' where they did not. */
+  name: z.string(),
+  lastAt: TimeSchema,
+  isHere: z.boolean(),
+  movedAt: TimeSchema.nullable(),
+  visitorHasSeq: SeqSchema,
+  visitorReadSeq: SeqSchema,
+});
+
+/** A conversation as the line shows it. Its state goes out as it was kept, for the reason that entries do. */
 export const RowSchema = z.object({
   id: IdSchema,
+  /** Where it was written last. */
   doorId: IdSchema,
   group: GroupSchema,
   /** Smaller stands higher within the group; see `placeInLine`. */
   place: z.number(),
-  state: StateSchema,
+  state: z.looseObject({}) as unknown as z.ZodType<ConversationState>,
+  /** Who writes, the one that was written with last before the others: an answer goes there. */
+  threads: z.array(ThreadSchema),
 });
 
+export type Thread = z.infer<typeof ThreadSchema>;
 export type Row = z.infer<typeof RowSchema>;
+
+/**
+ * Which conversations a line shows. `all` shows every one; others (those of a member, of a door) name a part
+ * of them.
+ */
+export const ViewSchema = z.enum(['all']);
+export type View = z.infer<typeof ViewSchema>;
 
 export const CountsSchema = z.record(GroupSchema, z.number().int().nonnegative());
 

@@ -34,6 +34,7 @@ export const errorStatus = {
   'id-taken': 409,
   'email-taken': 409,
   'changed-meanwhile': 409,
+  'moved-meanwhile': 409,
   'nothing-to-undo': 409,
   'last-owner': 409,
   'door-closed': 410,

@@ -1,13 +1,13 @@
-import type { Entry } from '@porch/core/conversation';
+import { type Entry, THREADS_MOST } from '@porch/core/conversation';
 import type { LampSetting } from '@porch/core/lamp';
 import { EMAIL_LONGEST, NAME_LONGEST } from '@porch/core/text';
 import { z } from 'zod';
 import {
   type Counts,
   CountsSchema,
-  EntrySchema,
   FILES_MOST,
   IdSchema,
+  KeptEntrySchema,
   LastSchema,
   type Row,
   RowSchema,
@@ -270,7 +270,7 @@ export type LinePage = z.infer<typeof LinePageSchema>;
 export const RollPageSchema = z.object({
   row: RowSchema,
   /** Oldest first. */
-  entries: z.array(EntrySchema),
+  entries: z.array(KeptEntrySchema),
   hasOlder: z.boolean(),
 });
 export type RollPage = z.infer<typeof RollPageSchema>;
@@ -282,22 +282,37 @@ export const DeedSchema = z.discriminatedUnion('do', [
     id: IdSchema,
     text: TypedTextSchema,
     fileIds: z.array(IdSchema).max(FILES_MOST),
+    /** To which of the conversation's threads; absent: to the one that was written in last. */
+    threadId: IdSchema.optional(),
   }),
   z.object({ do: z.literal('read'), id: IdSchema, upTo: SeqSchema }),
   z.object({ do: z.literal('wrap-up'), id: IdSchema }),
   z.object({ do: z.literal('put-by'), id: IdSchema, until: TimeSchema }),
   z.object({ do: z.literal('take-back'), id: IdSchema }),
+  /** The person of another conversation is the one of this one. */
+  z.object({ do: z.literal('join'), id: IdSchema, other: IdSchema }),
+  /** Some of the threads are somebody else's. */
+  z.object({
+    do: z.literal('part'),
+    id: IdSchema,
+    threadIds: z.array(IdSchema).min(1).max(THREADS_MOST),
+  }),
 ]);
 export type Deed = z.infer<typeof DeedSchema>;
 
-export const DeedDoneSchema = z.object({ entries: z.array(EntrySchema), row: RowSchema });
+/** `rows`: those of other conversations that are others by it. */
+export const DeedDoneSchema = z.object({
+  entries: z.array(KeptEntrySchema),
+  row: RowSchema,
+  rows: z.array(RowSchema).optional(),
+});
 export type DeedDone = z.infer<typeof DeedDoneSchema>;
 
 export const SINCE_MOST = 500;
 
 /** Exactly what a client missed. `isTooMuch`: it missed more than is worth replaying; read anew. */
 export const SinceSchema = z.object({
-  entries: z.array(EntrySchema),
+  entries: z.array(KeptEntrySchema),
   rows: z.array(RowSchema),
   counts: CountsSchema,
   seq: SeqSchema,
@@ -309,7 +324,7 @@ export type Since = z.infer<typeof SinceSchema>;
 
 export const FoundSchema = z.object({
   row: RowSchema,
-  entry: EntrySchema,
+  entry: KeptEntrySchema,
 });
 
 export const SearchPageSchema = z.object({

@@ -1,6 +1,6 @@
 import { getExampleNumber } from 'libphonenumber-js';
 import examples from 'libphonenumber-js/examples.mobile.json';
-import { toE164, toEmail } from '.';
+import { emailKey, phoneKey, toE164, toEmail } from '.';
 
 describe('a phone number', () => {
   it('is kept as E.164, for every country’s example as people write it there (libphonenumber’s examples)', () => {
@@ -35,5 +35,15 @@ describe('a mail address', () => {
 
   it.each(['', 'wren', 'wren@', '@post.example', 'a b@post.example'])('is not %s', (typed) => {
     expect(toEmail(typed)).toBeNull();
+  });
+});
+
+describe('what two addresses are compared by', () => {
+  it('is the same however they were written', () => {
+    const keyOf = (typed: string) => emailKey(toEmail(typed) ?? '');
+    expect(keyOf('Wren@POST.example')).toBe(keyOf(' wren@post.example '));
+    expect(keyOf('wren@bücher.example')).toBe(keyOf('WREN@xn--bcher-kva.example'));
+    expect(phoneKey('07700 900123', 'GB')).toBe(phoneKey('+44 7700 900 123', ''));
+    expect(phoneKey('the shop’s', 'GB')).toBe('the shop’s');
   });
 });

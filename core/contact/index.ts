@@ -29,3 +29,15 @@ export const toEmail = (typed: string): string | null => {
     return null;
   }
 };
+
+/**
+ * By what two mail addresses are compared, and found: providers tell no capitals apart, whatever the standard
+ * allows (RFC 5321, 2.4). "Wren@post.example" → "wren@post.example".
+ */
+export const emailKey = (address: string): string => address.toLowerCase();
+
+/**
+ * By what two phone numbers are compared, and found: as E.164, where they can be. "07700 900123" in GB →
+ * "+447700900123"; what cannot be a number → as it was said.
+ */
+export const phoneKey = (said: string, country: string): string => toE164(said, country) ?? said;

@@ -29,6 +29,16 @@ export interface Details {
   phone?: string;
 }
 
+/** By which way something goes out to somebody: the screen of the door they write at, or the name of another. */
+export type Way = string;
+
+/** Onto the screen that they write from: what every door can do, and all that a website door can. */
+export const SCREEN: Way = 'screen';
+
+/** How far something that went out has come, as the network that carries it says. */
+export const steps = ['waiting', 'sent', 'arrived', 'read', 'failed'] as const;
+export type Step = (typeof steps)[number];
+
 /** What happened, without when and where: the part that a reducer decides on. */
 export type Happening =
   | {
@@ -40,7 +50,7 @@ export type Happening =
       /** By which clock their device lives, an IANA time zone; absent where it did not say. */
       zone?: string;
     }
-  | { kind: 'team-said'; memberId: string; text: string; files: FileMention[] }
+  | { kind: 'team-said'; memberId: string; text: string; files: FileMention[]; way: Way }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }
   /** The visitor agreed to be kept, in these words. */
@@ -53,7 +63,21 @@ export type Happening =
   | { kind: 'wrapped-up'; memberId: string }
   | { kind: 'put-by'; memberId: string; until: number }
   | { kind: 'taken-back'; memberId: string }
-  | { kind: 'returned' };
+  | { kind: 'returned' }
+  /** Threads of the conversation `from` came into this one. By nobody's hand: it was proven. */
+  | { kind: 'joined'; memberId: string | null; threadIds: string[]; from: string }
+  /** Threads went from here to the conversation `other`, or the other way round. */
+  | {
+      kind: 'parted';
+      memberId: string | null;
+      threadIds: string[];
+      other: string;
+      side: 'stays' | 'goes';
+    }
+  /** What became of the entry `of` (its seq), as its network says. */
+  | { kind: 'receipt'; of: number; step: Step; why?: string }
+  /** Something of a kind that this program does not know any more. */
+  | { kind: 'bygone'; was: string };
 
 export type HappeningKind = Happening['kind'];
 
@@ -62,7 +86,10 @@ export type Entry = Happening & {
   seq: number;
   /** Made by whoever wrote it, so that writing it twice is writing it once. */
   id: string;
+  /** Where it stands now: joining and parting move it, and change nothing else of it. */
   conversationId: string;
+  /** Who wrote it at which door, or to whom it went. Null: it concerns the conversation as a whole. */
+  threadId: string | null;
   /** UTC epoch milliseconds, from the server's clock. */
   at: number;
 };
@@ -82,7 +109,25 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   'visitor-has': false,
   'visitor-read': false,
   'team-read': false,
+  joined: true,
+  parted: true,
+  receipt: false,
+  bygone: true,
 };
+
+/** Kinds that concern a conversation as a whole, and so every thread that stands in it at the time. */
+const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
+  'team-read',
+  'wrapped-up',
+  'put-by',
+  'taken-back',
+  'returned',
+  'joined',
+  'parted',
+]);
+
+/** Whether an entry of a kind concerns a conversation as a whole, and not one thread of it. */
+export const isOfTheWhole = (kind: HappeningKind): boolean => ofTheWhole.has(kind);
 
 /** Whether an entry is drawn on the team's roll; the others only move the conversation's state. */
 export const isOnTheRoll = (kind: HappeningKind): boolean => onTheRoll[kind];

@@ -6,8 +6,27 @@ export type {
   HappeningKind,
   OwnAnswer,
   Page,
+  Step,
+  Way,
 } from './entry';
-export { entryKinds, isForVisitor, isOnTheRoll } from './entry';
+export {
+  entryKinds,
+  isForVisitor,
+  isOfTheWhole,
+  isOnTheRoll,
+  SCREEN,
+  steps,
+} from './entry';
 export type { ConversationState, Group } from './reducer';
 export { emptyConversation, fold, foldAll, groupOf, groups, UNREAD_KEPT } from './reducer';
 export { searchableText } from './searchable';
+export type { ThreadState } from './thread';
+export {
+  combine,
+  emptyThread,
+  FOLD_VERSION,
+  foldThread,
+  THREADS_MOST,
+  threadWrittenLast,
+} from './thread';
+export { BODY_SHAPE, toToday } from './upcast';

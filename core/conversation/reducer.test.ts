@@ -8,6 +8,8 @@ import {
   groupOf,
   type Happening,
   isForVisitor,
+  isOfTheWhole,
+  SCREEN,
   UNREAD_KEPT,
 } from '.';
 
@@ -20,6 +22,7 @@ const roll = (...happenings: Happening[]): Entry[] =>
     seq: index + 1,
     id: `entry-${index + 1}`,
     conversationId: 'conversation-1',
+    threadId: isOfTheWhole(happening.kind) ? null : 'thread-1',
     at: (index + 1) * minute,
   }));
 
@@ -35,6 +38,7 @@ const answers = (text: string): Happening => ({
   memberId: 'member-1',
   text,
   files: [],
+  way: SCREEN,
 });
 const by = { memberId: 'member-1' };
 

@@ -176,6 +176,11 @@ const apply = (state: State, entry: Entry): State => {
       return { ...state, aside: null, putByUntil: null };
     case 'returned':
       return returned(state, entry.at);
+    case 'joined':
+    case 'parted':
+    case 'receipt':
+    case 'bygone':
+      return state;
   }
 };
 
@@ -183,10 +188,10 @@ const apply = (state: State, entry: Entry): State => {
  * One step of the fold: a conversation and what happened next → the conversation after it.
  * Pure; an entry that is not newer than the state is ignored, so applying twice is applying once.
  */
-export const fold = (state: ConversationState, entry: Entry): ConversationState => {
+export const fold = <Of extends ConversationState>(state: Of, entry: Entry): Of => {
   if (entry.seq <= state.lastSeq) return state;
   const next = apply(state, entry);
-  return { ...next, firstAt: state.firstAt || entry.at, lastSeq: entry.seq };
+  return { ...state, ...next, firstAt: state.firstAt || entry.at, lastSeq: entry.seq };
 };
 
 /** Folds a whole roll, in order of `seq`; no entries → `emptyConversation`. */

@@ -15,9 +15,9 @@ import {
 } from 'fastify-type-provider-zod';
 import { guardRoutes } from './accounts/asking';
 import { accountsRoom } from './accounts/plugin';
-import type { PanelFiles } from './doors/page';
-import { doorsRoom } from './doors/plugin';
 import { teamDoorsRoom } from './doors/team-plugin';
+import type { PanelFiles } from './doors/website/page';
+import { websiteRoom } from './doors/website/plugin';
 import { dressRoom } from './dress/plugin';
 import { filesRoom } from './files/plugin';
 import { houseRoom } from './house/plugin';
@@ -57,7 +57,7 @@ const rooms = [
   inboxRoom,
   filesRoom,
   liveRoom,
-  doorsRoom,
+  websiteRoom,
   teamDoorsRoom,
   pagesRoom,
 ];

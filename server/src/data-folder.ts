@@ -21,7 +21,7 @@ export const openDataFolder = (dataDir: string, clock: Clock): OpenFolder => {
   try {
     const path = join(dataDir, 'porch.sqlite');
     const damage = damageBeside(path);
-    const store = createStore(openDatabase(path));
+    const store = createStore(openDatabase(path, clock.now()));
     if (damage) {
       const detail = damageInWords(damage);
       store.findings.write({ kind: 'log-damaged', at: clock.now(), detail });

@@ -27,9 +27,11 @@ const start = async (): Promise<void> => {
   const app = await buildApp(settings, services);
   if (folder.damage) app.log.error(damageInWords(folder.damage));
   const ticking = startTicking(services);
+  services.refold.run().catch((error) => app.log.error(error));
 
   const stop = async (): Promise<void> => {
     ticking.stop();
+    services.refold.stop();
     const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS));
     await Promise.race([app.close(), inTime]);
     services.darkroom.end();

@@ -2,19 +2,19 @@ import { join } from 'node:path';
 import { systemClock } from './clock';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
-import { createStore, openDatabase } from './store';
+import { createStore, openBeside } from './store';
 
 /**
  * For an owner who forgot the password: prints a link to a new one. Whoever can run this on the server
  * can read the data anyway. Works beside a running server: it adds one row that nobody remembers.
  */
 const start = (): void => {
-  const email = (process.argv[2] ?? '').trim().toLowerCase();
+  const email = process.argv[2] ?? '';
   const settings = toSettings({ ...fromEnvironment(process.env), logLevel: 'silent' });
-  const store = createStore(openDatabase(join(settings.dataDir, 'porch.sqlite')));
-  const { team } = createServices(settings, { clock: systemClock, store });
+  const store = createStore(openBeside(join(settings.dataDir, 'porch.sqlite')));
+  const { team, accounts } = createServices(settings, { clock: systemClock, store });
   const owners = store.members.all().filter(({ role, hasLeft }) => role === 'owner' && !hasLeft);
-  const owner = email ? store.members.byEmail(email) : owners.length === 1 ? owners[0] : null;
+  const owner = email ? accounts.memberBy(email) : owners.length === 1 ? owners[0] : null;
   if (!owner) {
     const known = owners.map((one) => `  npm run new-password -- ${one.email}\n`).join('');
     process.stderr.write(`Whose password? Nobody was found by “${email}”. Owners:\n${known}`);

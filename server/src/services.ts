@@ -10,18 +10,21 @@ import { createSessions } from './accounts/sessions';
 import type { Clock } from './clock';
 import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
 import { createDisk } from './disk/disk';
-import type { PanelFiles } from './doors/page';
-import { createPresence } from './doors/presence';
-import { createSightings } from './doors/sightings';
-import { createWebsite } from './doors/website';
+import type { PanelFiles } from './doors/website/page';
+import { createPresence } from './doors/website/presence';
+import { createSightings } from './doors/website/sightings';
+import { createWebsite } from './doors/website/standing';
+import { createVisiting } from './doors/website/visiting';
 import { createDressing } from './dress/dressing';
 import { createShown } from './dress/shown';
 import { createFiles } from './files/files';
 import { createBatch } from './inbox/batch';
 import { createLine } from './inbox/line';
+import { createPersons } from './inbox/persons';
 import { createReach } from './inbox/reach';
 import { createReceive } from './inbox/receive';
 import { createRecorder } from './inbox/record';
+import { createRefold } from './inbox/refold';
 import { createReply } from './inbox/reply';
 import { createSearch } from './inbox/search';
 import { createLamp } from './lamp/lamp';
@@ -54,7 +57,11 @@ export const createServices = (
   const report = (error: unknown): void => {
     if (!disk.note(error)) log(error);
   };
-  const hub = createHub((...who) => shown.person(...who), store.conversations.counts, report);
+  const hub = createHub(
+    (...who) => shown.person(...who),
+    () => store.conversations.counts(),
+    report,
+  );
   const disk = createDisk({ store, clock, hub });
   const dressing = createDressing({ store, clock, hub });
   const shown = createShown({ store, dressing });
@@ -82,8 +89,10 @@ export const createServices = (
   const record = createRecorder({ store, clock });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
-  const inbox = { store, clock, record, write, hub, dressing, lamp };
+  const persons = createPersons({ store, record });
+  const inbox = { store, clock, record, write, hub, lamp, persons };
   const receive = createReceive(inbox);
+  const visiting = createVisiting({ store, dressing, receive });
   const sessions = createSessions({ store, clock });
   const pairings = createPairings({ store, clock, sessions });
   const endings = createEndings({ store, hub, pairings });
@@ -104,8 +113,12 @@ export const createServices = (
     disk,
     reach,
     receive,
+    visiting,
+    persons,
+    record,
+    refold: createRefold({ store, record }),
     reply: createReply(inbox),
-    line: createLine({ store, clock }),
+    line: createLine(inbox),
     search: createSearch(store),
     files: createFiles({ ...inbox, darkroom }),
     lamp,
@@ -115,7 +128,7 @@ export const createServices = (
     shown,
     pictures: createPictures({ store, clock, darkroom }),
     darkroom,
-    presence: createPresence({ clock, store, hub, receive }),
+    presence: createPresence({ clock, store, hub, visiting }),
     sessions,
     accounts,
     firstCode,

@@ -2,10 +2,32 @@ import type { Row } from '@porch/contract/entries';
 import type { RollPage } from '@porch/contract/team';
 import type { Entry } from '@porch/core/conversation';
 import type { QueryClient } from '@tanstack/react-query';
-import { type GroupData, groups, withEntries, withRows } from './cache';
+import { type GroupData, groups, withEntries, withoutRow, withRows } from './cache';
 import { groupKey } from './line';
 import { recent } from './recent';
 import { rollKey } from './roll';
+
+/** A conversation that stands nowhere in the line any more. */
+export const dropRow = (client: QueryClient, id: string): void => {
+  recent.forgetRow(id);
+  for (const group of groups) {
+    client.setQueryData<GroupData>(groupKey(group), (data) => (data ? withoutRow(data, id) : data));
+  }
+};
+
+/** Whose roll is another than it was: what was said moved from one conversation to another. */
+const moved = (client: QueryClient, entries: readonly Entry[], rows: readonly Row[]): void => {
+  for (const entry of entries) {
+    if (entry.kind !== 'joined' && entry.kind !== 'parted') continue;
+    const other = entry.kind === 'joined' ? entry.from : entry.other;
+    // Unless it was parted again since.
+    const isGone = entry.kind === 'joined' && !rows.some(({ id }) => id === other);
+    if (isGone) dropRow(client, other);
+    for (const id of [entry.conversationId, other]) {
+      void client.invalidateQueries({ queryKey: rollKey(id) });
+    }
+  }
+};
 
 /** Writes what was told into every cached list and roll that it concerns. */
 export const applyNews = (
@@ -24,6 +46,7 @@ export const applyNews = (
       roll ? withEntries(roll, entries, row) : roll,
     );
   }
+  moved(client, entries, rows);
 };
 
 /**

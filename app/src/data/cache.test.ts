@@ -8,6 +8,7 @@ const said = (id: string, seq: number, at: number): Entry => ({
   seq,
   id: `message-${seq}`,
   conversationId: id,
+  threadId: id,
   at,
   text: `${seq}`,
   files: [],
@@ -17,7 +18,14 @@ const said = (id: string, seq: number, at: number): Entry => ({
 
 const row = (id: string, ...entries: Entry[]): Row => {
   const state = entries.reduce(fold, emptyConversation);
-  return { id, doorId: 'door-1', group: groupOf(state), place: placeInLine(state), state };
+  return {
+    id,
+    doorId: 'door-1',
+    group: groupOf(state),
+    place: placeInLine(state),
+    state,
+    threads: [],
+  };
 };
 
 const group = (rows: Row[], next: string | null = null): GroupData => ({ rows, next });
@@ -38,7 +46,9 @@ describe('a group of the line in the cache', () => {
       seq: 9,
       id: 'answer-9',
       conversationId: 'a',
+      threadId: 'a',
       at: 9_000,
+      way: 'screen',
       memberId: 'm',
       text: 'x',
       files: [],

@@ -40,6 +40,12 @@ const withRow = (data: GroupData, group: Group, row: Row): GroupData => {
   return mine ? { ...data, rows: data.rows.filter((one) => one !== mine) } : data;
 };
 
+/** A group without a conversation that is no one's any more: whoever stood in it stands in another one. */
+export const withoutRow = (data: GroupData, id: string): GroupData =>
+  data.rows.some((row) => row.id === id)
+    ? { ...data, rows: data.rows.filter((row) => row.id !== id) }
+    : data;
+
 /** The next page behind what is loaded. */
 export const withPage = (data: GroupData, page: GroupData): GroupData => {
   const ids = new Set(data.rows.map((row) => row.id));
@@ -70,7 +76,7 @@ const HALF_A_STEP = 0.5;
 
 type Ahead = Entry extends infer One
   ? One extends Entry
-    ? Omit<One, 'seq' | 'conversationId'>
+    ? Omit<One, 'seq' | 'conversationId' | 'threadId'>
     : never
   : never;
 
@@ -79,6 +85,7 @@ export const rowAhead = (row: Row, done: Ahead): Row => {
   const entry = {
     ...done,
     conversationId: row.id,
+    threadId: null,
     seq: Math.floor(row.state.lastSeq) + HALF_A_STEP,
   } as Entry;
   const known = { ...row.state, lastSeq: Math.floor(row.state.lastSeq) };

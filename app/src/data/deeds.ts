@@ -1,8 +1,8 @@
 import type { Row } from '@porch/contract/entries';
 import type { RollPage } from '@porch/contract/team';
-import type { FileMention } from '@porch/core/conversation';
+import { type FileMention, SCREEN } from '@porch/core/conversation';
 import { useQueryClient } from '@tanstack/react-query';
-import { applyNews } from './apply';
+import { applyNews, dropRow } from './apply';
 import { rowAhead } from './cache';
 import { useHouse } from './house';
 import { serverNow } from './live-store';
@@ -33,8 +33,13 @@ export const useDeeds = () => {
 
   return {
     say: (row: Row, text: string, files: HeldFile[]): void => {
-      const id = outbox.add(row.id, { do: 'say', text, fileIds: files.map((f) => f.id), files });
-      ahead(row, { ...happened(id), kind: 'team-said', text, files: files.map(toMention) });
+      // Exactly to whom the screen said that it goes, whoever writes meanwhile.
+      const [first, second] = row.threads;
+      const threadId = first && second ? { threadId: first.id } : {};
+      const fileIds = files.map((file) => file.id);
+      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, ...threadId });
+      const said = { text, files: files.map(toMention), way: SCREEN };
+      ahead(row, { ...happened(id), kind: 'team-said', ...said });
     },
     read: (row: Row): void => {
       const upTo = Math.floor(row.state.lastSeq);
@@ -51,6 +56,14 @@ export const useDeeds = () => {
       ahead(row, { ...happened(id), kind: 'put-by', until });
       return id;
     },
+    /** Says that two conversations are one person's. */
+    join: (row: Row, other: Row): string => {
+      const id = outbox.add(row.id, { do: 'join', other: other.id, files: [] });
+      dropRow(client, other.id);
+      return id;
+    },
+    part: (row: Row, threadIds: string[]): string =>
+      outbox.add(row.id, { do: 'part', threadIds, files: [] }),
     takeBack: (row: Row): void => {
       const id = outbox.add(row.id, { do: 'take-back', files: [] });
       ahead(row, { ...happened(id), kind: 'taken-back' });

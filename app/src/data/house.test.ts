@@ -9,6 +9,7 @@ const row = (id: string, doorId: string): Row => ({
   group: 'waiting',
   place: 0,
   state: emptyConversation,
+  threads: [],
 });
 
 const signedInAs = (me: string, doors: { id: string; memberIds: string[] | null }[]) => {

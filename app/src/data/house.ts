@@ -12,7 +12,7 @@ import type {
   SignIn,
 } from '@porch/contract/team';
 import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useCallback, useEffect } from 'react';
 import { api } from './api';
 import { deviceKind } from './device';
 
@@ -35,9 +35,13 @@ export const useWatchedHouse = () => {
 };
 
 /** What a door is called, where there is more than one; empty where it says nothing new. */
-export const useDoorName = (doorId: string): string => {
-  const doors = useHouse().data?.doors ?? [];
-  return doors.length > 1 ? (doors.find(({ id }) => id === doorId)?.name ?? '') : '';
+export const useDoorNames = (): ((doorId: string) => string) => {
+  const doors = useHouse().data?.doors;
+  return useCallback(
+    (doorId) =>
+      doors && doors.length > 1 ? (doors.find(({ id }) => id === doorId)?.name ?? '') : '',
+    [doors],
+  );
 };
 
 /** The business's time zone; UTC until it is known. */

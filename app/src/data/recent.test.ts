@@ -8,6 +8,7 @@ const said = (seq: number, conversationId = 'a'): Entry => ({
   seq,
   id: `message-${seq}`,
   conversationId,
+  threadId: conversationId,
   at: seq * 1_000,
   text: `${seq}`,
   files: [],
@@ -18,7 +19,14 @@ const said = (seq: number, conversationId = 'a'): Entry => ({
 const row = (...entries: Entry[]): Row => {
   const state = entries.reduce(fold, emptyConversation);
   const id = entries[0]?.conversationId ?? 'a';
-  return { id, doorId: 'door-1', group: groupOf(state), place: placeInLine(state), state };
+  return {
+    id,
+    doorId: 'door-1',
+    group: groupOf(state),
+    place: placeInLine(state),
+    state,
+    threads: [],
+  };
 };
 
 describe('a page that was asked for before news and arrives after it', () => {
@@ -56,6 +64,7 @@ describe('a page that was asked for before news and arrives after it', () => {
       seq: 2.5,
       id: 'deed-0001',
       conversationId: 'a',
+      threadId: null,
       at: 1,
     };
     recent.note([], [row(said(1), putBy), row(said(1, 'b'))]);

@@ -134,7 +134,7 @@ export const useLiveLine = (isSignedIn: boolean): void => {
       listen();
     } else void begin();
     void outbox.start(
-      ({ entries, row }) => applyNews(client, entries, [row]),
+      ({ entries, row, rows = [] }) => applyNews(client, entries, [row, ...rows]),
       // What was shown ahead of the server did not come true.
       ({ lane }) => {
         recent.forgetRow(lane);

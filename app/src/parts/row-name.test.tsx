@@ -13,6 +13,7 @@ const draw = (name: string) => {
     group: 'waiting',
     place: 0,
     state: { ...emptyConversation, name, zone: 'Europe/Lisbon' },
+    threads: [],
   };
   return render(
     <QueryClientProvider client={clientForTest({ enabled: false })}>

@@ -12,7 +12,7 @@ import {
   View,
 } from 'react-native';
 import { useDeeds } from '../data/deeds';
-import { useZone } from '../data/house';
+import { useDoorNames, useZone } from '../data/house';
 import { keep, kept } from '../data/kept';
 import type { HeldFile } from '../data/outbox';
 import { tellTyping } from '../data/use-live-line';
@@ -29,11 +29,9 @@ import { momentInWords } from '../wording/times';
 const TALLEST = 180;
 
 /** Where an answer goes, in words: known before it is sent. */
-const routeOf = ({ state }: Row, now: number, zone: string): string => {
-  if (state.isHere) return words.route.here;
-  return state.movedAt === null
-    ? words.route.away
-    : words.route.gone(momentInWords(state.movedAt, now, zone));
+const routeOf = ({ threads: [to] }: Row, now: number, zone: string): string => {
+  if (to?.isHere) return words.route.here;
+  return to?.movedAt ? words.route.gone(momentInWords(to.movedAt, now, zone)) : words.route.away;
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
@@ -50,6 +48,10 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
   const grow = useGrowing(field, TALLEST);
   const over = typed.trim().length - MESSAGE_LONGEST;
   const isEmpty = typed.trim() === '' && files.length === 0;
+  const route = routeOf(row, now, zone);
+  // Where somebody writes by several doors, it is said by which of them this goes out.
+  const doorName = useDoorNames();
+  const door = row.threads.length > 1 ? doorName(row.threads[0]?.doorId ?? '') : '';
   useKeys({ r: () => field.current?.focus() });
 
   const change = (next: string): void => {
@@ -107,11 +109,11 @@ export const Composer = (props: { row: Row; now: number; doings: ReactNode }) =>
       <View style={styles.tray}>
         <Words
           kind="small"
-          tone={row.state.isHere ? 'moss' : 'slate'}
+          tone={row.threads[0]?.isHere ? 'moss' : 'slate'}
           role="status"
           style={styles.route}
         >
-          {routeOf(row, now, zone)}
+          {door ? words.route.by(route, door) : route}
         </Words>
         {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
       </View>

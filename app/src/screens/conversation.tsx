@@ -7,7 +7,7 @@ import { FlatList, type NativeScrollEvent, StyleSheet, View } from 'react-native
 import { ApiError } from '../data/api';
 import { useCalling } from '../data/calling';
 import { useDeeds } from '../data/deeds';
-import { useHouse, useZone } from '../data/house';
+import { useDoorNames, useHouse, useZone } from '../data/house';
 import { useLive } from '../data/live-store';
 import { type DeedParcel, outbox, useOutbox } from '../data/outbox';
 import { useOlder, useRoll } from '../data/roll';
@@ -26,6 +26,7 @@ import { dayInWords } from '../wording/times';
 import { Composer } from './composer';
 import { RollEntry, UnsentSlip } from './roll-slips';
 import { useRowDeeds } from './use-row-deeds';
+import { useSamePerson } from './use-same-person';
 import { WhosThis } from './whos-this';
 
 const TYPING_SHOWN_MS = 6_000;
@@ -72,8 +73,11 @@ const useRollScroll = () => {
     onScroll: ({ nativeEvent }: { nativeEvent: NativeScrollEvent }): void => {
       const { contentOffset, contentSize, layoutMeasurement } = nativeEvent;
       const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
+      const { isAtEnd, offset, height } = seen.current;
+      // What grew below leaves nobody behind who has not gone up themselves.
+      const hasOnlyGrown = isAtEnd && contentSize.height > height && contentOffset.y >= offset;
       seen.current = {
-        isAtEnd: left < NEAR_END,
+        isAtEnd: left < NEAR_END || hasOnlyGrown,
         offset: contentOffset.y,
         height: contentSize.height,
       };
@@ -114,8 +118,15 @@ export const Conversation = ({ id }: { id: string }) => {
     if (!isWide) router.navigate('/line');
   }, [isWide]);
   const { deeds, sheet } = useRowDeeds(leave);
+  const doorName = useDoorNames();
 
   const row = roll.data?.row;
+  const { sheet: sameSheet, ...same } = useSamePerson(row, now);
+  const standsAt = row?.id;
+  useEffect(() => {
+    // It was put together with another one: what was said stands there now.
+    if (standsAt && standsAt !== id) router.replace(`/line/${standsAt}`);
+  }, [standsAt, id]);
   const hasUnread = (row?.state.unread.length ?? 0) > 0;
   const readSeq = useRef(0);
   useEffect(() => {
@@ -168,6 +179,7 @@ export const Conversation = ({ id }: { id: string }) => {
     zone,
     name,
     memberName,
+    doorName,
     pageOf: (page: Parameters<typeof pageOf>[1]) => pageOf(row, page),
     openPicture: setPicture,
   };
@@ -263,14 +275,26 @@ export const Conversation = ({ id }: { id: string }) => {
         </View>
         <Composer key={id} row={row} now={now} doings={isWide ? null : doings} />
       </View>
-      {isWide ? <WhosThis row={row} now={now} isColumn /> : null}
+      {isWide ? <WhosThis row={row} now={now} isColumn same={same} /> : null}
       {isWhoOpen && !isWide ? (
         <Sheet title={words.who.title} close={() => setWhoOpen(false)}>
-          <WhosThis row={row} now={now} isColumn={false} />
+          <WhosThis
+            row={row}
+            now={now}
+            isColumn={false}
+            same={{
+              part: same.part,
+              ask: () => {
+                setWhoOpen(false);
+                same.ask();
+              },
+            }}
+          />
         </Sheet>
       ) : null}
       {picture ? <LargePicture file={picture} close={() => setPicture(null)} /> : null}
       {sheet}
+      {sameSheet}
     </View>
   );
 };

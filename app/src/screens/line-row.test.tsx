@@ -16,6 +16,7 @@ const rowOf = (...entries: Entry[]): Row => {
     group: groupOf(state),
     place: placeInLine(state),
     state,
+    threads: [],
   };
 };
 
@@ -23,6 +24,7 @@ const filed = (seq: number) => ({
   seq,
   id: `entry-${seq}`,
   conversationId: 'conversation-1',
+  threadId: 'conversation-1',
   at: seq * minute,
 });
 const said: Entry = {
@@ -72,6 +74,7 @@ describe('a row of the line', () => {
       ...filed(3),
       kind: 'team-said',
       memberId: 'm',
+      way: 'screen',
       text: 'It is',
       files: [],
     };

@@ -29,6 +29,8 @@ export interface RollFacts {
   name: string;
   pageOf: (page: { url: string; title: string }) => ShownPage;
   memberName: (id: string) => string;
+  /** What a door is called, where there are several. */
+  doorName: (id: string) => string;
   openPicture: (file: FileMention) => void;
 }
 
@@ -113,7 +115,8 @@ const Chamfer = () => {
 };
 
 const ReachedMark = ({ entry, row }: { entry: Entry; row: Row }) => {
-  const { visitorReadSeq, visitorHasSeq } = row.state;
+  const thread = row.threads.find(({ id }) => id === entry.threadId);
+  const { visitorReadSeq, visitorHasSeq } = thread ?? row.state;
   const state =
     entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
   return (
@@ -132,14 +135,17 @@ const VisitorSlip = ({
 }) => {
   const theme = useTheme();
   const { row, now, zone } = facts;
+  const thread = row.threads.find(({ id }) => id === entry.threadId);
+  const door = row.threads.length > 1 && thread ? facts.doorName(thread.doorId) : '';
   return (
     <View style={[styles.slip, { backgroundColor: theme.linen }]}>
       <Chamfer />
       <View style={styles.top}>
         {row.state.name ? null : <OwnMark id={row.id} size={16} />}
-        <Words kind="label">{facts.name}</Words>
+        <Words kind="label">{(row.threads.length > 1 && thread?.name) || facts.name}</Words>
         <Words kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
           {momentInWords(entry.at, now, zone)} · {words.conversation.door}
+          {door ? ` (${door})` : ''}
           {entry.note ? ` · ${words.conversation.leftAsNote}` : ''}
         </Words>
       </View>
@@ -209,6 +215,16 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words.conversation.takenBack(memberName(entry.memberId));
     case 'returned':
       return words.conversation.returned;
+    case 'joined':
+      return entry.memberId
+        ? words.conversation.joined(memberName(entry.memberId))
+        : words.conversation.joinedByItself;
+    case 'parted':
+      return words.conversation.parted[entry.side](
+        entry.memberId ? memberName(entry.memberId) : words.conversation.theHouse,
+      );
+    case 'bygone':
+      return words.conversation.bygone(entry.was);
     default:
       return '';
   }

@@ -2,11 +2,13 @@ import type { Row } from '@porch/contract/entries';
 import { mailAddress } from '@porch/core/links';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useCalling } from '../data/calling';
-import { useDoorName, useZone } from '../data/house';
+import { useDoorNames, useZone } from '../data/house';
+import { Button } from '../parts/press';
 import { Words } from '../parts/words';
 import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
+import type { SamePerson } from './use-same-person';
 
 const Fact = (props: { label: string; said: string; more?: string; href?: string }) => (
   <View style={styles.fact}>
@@ -29,10 +31,16 @@ const Fact = (props: { label: string; said: string; more?: string; href?: string
 );
 
 /** What is known of whoever writes: only what they said themselves, and where they are. */
-export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColumn: boolean }) => {
+export const WhosThis = (props: {
+  row: Row;
+  now: number;
+  isColumn: boolean;
+  same: Pick<SamePerson, 'ask' | 'part'>;
+}) => {
+  const { row, now, isColumn, same } = props;
   const theme = useTheme();
   const zone = useZone();
-  const doorName = useDoorName(row.doorId);
+  const doorName = useDoorNames();
   const { pageOf } = useCalling();
   const { state } = row;
   const said = words.who;
@@ -81,13 +89,39 @@ export const WhosThis = ({ row, now, isColumn }: { row: Row; now: number; isColu
       <Fact label={said.last} said={momentInWords(state.lastAt, now, zone)} />
       <Fact
         label={said.door}
-        said={[words.conversation.website, doorName].filter(Boolean).join(' · ')}
+        said={[words.conversation.website, doorName(row.doorId)].filter(Boolean).join(' · ')}
       />
       {missing.length > 0 ? (
         <Words kind="second" tone="slate">
           {said.notGiven(missing.join(', '))}
         </Words>
       ) : null}
+      {row.threads.length > 1 ? (
+        <View style={styles.threads}>
+          <Words kind="small" tone="slate" role="heading" aria-level={3}>
+            {said.threads}
+          </Words>
+          {row.threads.map((thread) => {
+            const door = doorName(thread.doorId) || words.conversation.website;
+            const when = said.wroteLast(momentInWords(thread.lastAt, now, zone));
+            const who = [thread.name, door, when].filter(Boolean).join(' · ');
+            return (
+              <View key={thread.id} style={styles.thread}>
+                <Words style={styles.who}>{who}</Words>
+                <Button
+                  look="bare"
+                  label={said.part}
+                  aria-label={said.partThis(who)}
+                  onPress={() => same.part(thread)}
+                />
+              </View>
+            );
+          })}
+        </View>
+      ) : null}
+      <View style={styles.same}>
+        <Button label={said.same} onPress={same.ask} />
+      </View>
     </ScrollView>
   );
 };
@@ -104,5 +138,9 @@ const styles = StyleSheet.create({
   inside: { padding: 20, gap: 16 },
   insideSheet: { gap: 16 },
   fact: { gap: 2 },
+  threads: { gap: 8 },
+  thread: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 },
+  who: { flexGrow: 1, flexShrink: 1, flexBasis: 120 },
+  same: { alignItems: 'flex-start' },
   link: { textDecorationLine: 'underline' },
 });

@@ -1,8 +1,9 @@
 import { PASSWORD_SHORTEST } from '@porch/contract/limits';
 import type { Business, DeviceKind, Member, SetUp, SignIn } from '@porch/contract/team';
+import { emailKey, toEmail } from '@porch/core/contact';
 import { countryOfZone } from '@porch/core/countries';
 import { plainDress } from '@porch/core/dress';
-import { cleanLine, looksLikeEmail, NAME_LONGEST } from '@porch/core/text';
+import { cleanLine, NAME_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
 import { hashSecret, newId } from '../security/tokens';
@@ -31,10 +32,10 @@ export const toZone = (zone: string): string => {
   }
 };
 
-const toEmail = (typed: string): string => {
-  const email = cleanLine(typed).toLowerCase();
-  if (!looksLikeEmail(email)) throw new Refused('email-not-understood', { field: 'email' });
-  return email;
+const keyOfEmail = (typed: string): string => {
+  const email = toEmail(typed);
+  if (!email) throw new Refused('email-not-understood', { field: 'email' });
+  return emailKey(email);
 };
 
 const newBusiness = (typed: SetUp): Business => {
@@ -86,14 +87,21 @@ export const createAccounts = (services: {
   const prepare = async (typed: { name: string; email: string; password: string }) => ({
     id: newId(),
     name: requiredLine(typed.name, 'name'),
-    email: toEmail(typed.email),
+    email: keyOfEmail(typed.email),
     publicName: '',
     pictureId: null,
     passwordHash: await hashOf(typed.password),
   });
 
+  const memberBy = (typed: string): MemberRecord | null => {
+    const email = toEmail(typed);
+    // The first releases kept the domain as it was typed, in lower case.
+    const asBefore = cleanLine(typed).toLowerCase();
+    return (email && store.members.byEmail(emailKey(email))) || store.members.byEmail(asBefore);
+  };
+
   const add = (member: MemberRecord, device: DeviceKind = 'computer'): SignedIn => {
-    if (store.members.byEmail(member.email)) throw new Refused('email-taken', { field: 'email' });
+    if (memberBy(member.email)) throw new Refused('email-taken', { field: 'email' });
     store.members.add(member, clock.now());
     return sessions.open(member, device);
   };
@@ -113,6 +121,8 @@ export const createAccounts = (services: {
     prepare,
     add,
     prove,
+    /** Whose account an email is, however it is written. */
+    memberBy,
     /** Makes the business, its first website door and the owner's account. Once, and by the code that the server printed. */
     setUp: async (typed: SetUp): Promise<SignedIn> => {
       if (store.business.read()) throw new Refused('already-set-up');
@@ -134,8 +144,8 @@ export const createAccounts = (services: {
 
     /** Signs in by email and password. */
     signIn: async ({ email, password, device }: SignIn, from: From): Promise<SignedIn> => {
-      const typed = cleanLine(email).toLowerCase();
-      const member = store.members.byEmail(typed);
+      const typed = emailKey(toEmail(email) ?? cleanLine(email));
+      const member = memberBy(email);
       const deviceHash = from.deviceSecret && hashSecret(from.deviceSecret);
       const isKnown = Boolean(
         member && deviceHash && store.knownDevices.isOf(deviceHash, member.id),

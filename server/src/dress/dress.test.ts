@@ -2,6 +2,7 @@ import type { Dressed } from '@porch/contract/dress';
 import { type Dress, plainDress } from '@porch/core/dress';
 import { type House, openHouse, setUp, site } from '../../test-kit/house';
 import { openPanel, visit, visitorToken } from '../../test-kit/panel';
+import { hashSecret } from '../security/tokens';
 
 const dressed = (change: (dress: Dress) => void): Dress => {
   const dress = plainDress();
@@ -200,9 +201,6 @@ describe('the dressing room', () => {
       await house.act('publish', saved.body.revision);
       return house;
     };
-    const rowsOf = (table: 'visitors' | 'files') =>
-      table === 'visitors' ? house.store.visitors.byToken : house.store.files.byId;
-
     it('keeps nothing of a visitor before they agree, and notes what they agreed to', async () => {
       const { door } = await asking();
       const panel = await openPanel(house, door.publicId);
@@ -224,7 +222,9 @@ describe('the dressing room', () => {
         });
       expect((await upload()).body.code).toBe('consent-needed');
       expect(house.store.conversations.counts().waiting).toBe(0);
-      expect(rowsOf('files')('file-0000001')).toBeNull();
+      expect(house.store.files.byId('file-0000001')).toBeNull();
+      const address = hashSecret(visitorToken('wren'));
+      expect(house.store.threads.byWriter({ doorId: door.id, address })).toBeNull();
       say('message-00001', 'de');
       await panel.hear('taken');
       const [conversation] = house.store.conversations.page('waiting', null, 1);

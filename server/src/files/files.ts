@@ -10,10 +10,10 @@ import { takeIn } from './intake';
 const UNSENT_KEPT_MS = 24 * 3_600_000;
 
 /** Who sends a file; a visitor's pictures take turns by the address that they come from. */
-export type Uploader = { visitorId: string; address: string } | { memberId: string };
+export type Uploader = { threadId: string; address: string } | { memberId: string };
 
 const sendingOf = (by: Uploader): Sending =>
-  'visitorId' in by
+  'threadId' in by
     ? { lane: 'visitors', sender: by.address }
     : { lane: 'team', sender: by.memberId };
 
@@ -28,7 +28,7 @@ export const createFiles = (services: {
   const { store, clock, write, darkroom } = services;
 
   const isFrom = (file: FileRecord, by: Uploader): boolean =>
-    'visitorId' in by ? file.visitorId === by.visitorId : file.memberId === by.memberId;
+    'threadId' in by ? file.fromThread === by.threadId : file.fromMember === by.memberId;
 
   /** What is there under an id already; refuses when it is somebody else's, or something else. */
   const known = (id: string, sentHash: string, by: Uploader): FileMention | null => {
@@ -51,9 +51,9 @@ export const createFiles = (services: {
         if (meanwhile) return { result: meanwhile, news: [] };
         const file: FileRecord = {
           id,
-          visitorId: 'visitorId' in by ? by.visitorId : null,
-          memberId: 'memberId' in by ? by.memberId : null,
-          conversationId: null,
+          fromThread: 'threadId' in by ? by.threadId : null,
+          fromMember: 'memberId' in by ? by.memberId : null,
+          inThread: null,
           name: facts.name,
           type: facts.type,
           width: facts.width,

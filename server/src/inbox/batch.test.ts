@@ -1,5 +1,5 @@
 import { type House, openHouse, setUp } from '../../test-kit/house';
-import { openDevice, visit } from '../../test-kit/panel';
+import { clientId, openDevice, visit } from '../../test-kit/panel';
 import { tickOnce } from '../ticking';
 
 describe('what was written', () => {
@@ -41,12 +41,8 @@ describe('what happens as time passes', () => {
     const [conversation] = house.store.conversations.page('waiting', null, 1);
     house.store.atOnce(() => {
       if (!conversation) return;
-      const state = {
-        ...conversation.state,
-        aside: 'put-by' as const,
-        putByUntil: house.clock.now(),
-      };
-      house.store.conversations.update({ ...conversation, state });
+      const happening = { kind: 'put-by' as const, memberId: 'x', until: house.clock.now() };
+      house.services.record.add(conversation, null, [{ id: clientId(), happening }]);
     });
     await tickOnce({
       ...house.services,

@@ -16,7 +16,7 @@ describe('reading the line', () => {
     for (let index = 0; index < count; index += 1) {
       const sender = { doorId: door.id, tokenHash: hashSecret(visitorToken(`visitor-${index}-`)) };
       const message = { id: `message-${1000 + index}`, text: `${index}`, fileIds: [], page: null };
-      await house.services.receive.message(sender, message, false);
+      await house.services.visiting.message(sender, message, false);
       // Several at the same moment: their ids must tell them apart.
       if (index % 3 === 0) house.clock.advance(minute);
     }
@@ -65,7 +65,7 @@ describe('reading the line', () => {
     let id = '';
     for (let index = 0; index < 95; index += 1) {
       const message = { id: `message-${1000 + index}`, text: `${index}`, fileIds: [], page: null };
-      id = await house.services.receive.message(sender, message, false);
+      id = await house.services.visiting.message(sender, message, false);
     }
     const said: string[] = [];
     for (let before = ''; ; ) {
@@ -93,7 +93,7 @@ describe('writes of the same moment', () => {
       throw new Error('disk full');
     });
     const say = (id: string) =>
-      house.services.receive.message(sender, { id, text: id, fileIds: [], page: null }, false);
+      house.services.visiting.message(sender, { id, text: id, fileIds: [], page: null }, false);
     const outcomes = await Promise.allSettled([say('message-0001'), say('message-0002')]);
     expect(outcomes.map(({ status }) => status)).toEqual(['rejected', 'rejected']);
     expect(house.store.entries.newestSeq()).toBe(0);

@@ -1,3 +1,4 @@
+import type { View } from '@porch/contract/entries';
 import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
 import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/team';
 import type { Group } from '@porch/core/conversation';
@@ -5,6 +6,7 @@ import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
 import { type Store, toRow } from '../store';
+import type { Persons } from './persons';
 
 const toKey = (text: string): LineKey => {
   const key = fromLineMark(text);
@@ -13,7 +15,8 @@ const toKey = (text: string): LineKey => {
 };
 
 /** Reading the line and a roll, a page at a time; no query here grows with the past. */
-export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => {
+export const createLine = (services: { store: Store; clock: Clock; persons: Persons }) => {
+  const { store, clock, persons } = services;
   const upToNow = () => {
     const newest = store.entries.newest();
     return { seq: newest?.seq ?? 0, last: newest?.id ?? null };
@@ -24,28 +27,31 @@ export const createLine = ({ store, clock }: { store: Store; clock: Clock }) => 
     seq === 0 || last === null || store.entries.bySeq(seq)?.id === last;
 
   return {
-    page: (group: Group, after: string | null): LinePage => {
-      const found = store.conversations.page(group, after ? toKey(after) : null, LINE_PAGE + 1);
+    page: (group: Group, after: string | null, view: View = 'all'): LinePage => {
+      const key = after ? toKey(after) : null;
+      const found = store.conversations.page(group, key, LINE_PAGE + 1, view);
       const rows = found.slice(0, LINE_PAGE).map(toRow);
       const last = rows[rows.length - 1];
       const next = found.length > LINE_PAGE && last ? toLineMark(last) : null;
       return {
         rows,
         next,
-        counts: store.conversations.counts(),
+        counts: store.conversations.counts(view),
         ...upToNow(),
         now: clock.now(),
       };
     },
 
     roll: (conversationId: string, before: number | null): RollPage => {
-      const conversation = store.conversations.byId(conversationId);
+      const conversation = persons.standing(conversationId);
       if (!conversation) throw new Refused('not-found');
       const end = before ?? Number.MAX_SAFE_INTEGER;
-      const found = store.entries.rollBefore(conversationId, end, ROLL_PAGE + 1);
+      const found = store.entries.rollBefore(persons.scopeOf(conversation), end, ROLL_PAGE + 1);
       return {
         row: toRow(conversation),
-        entries: found.slice(-ROLL_PAGE),
+        entries: found
+          .slice(-ROLL_PAGE)
+          .map((entry) => ({ ...entry, conversationId: conversation.id })),
         hasOlder: found.length > ROLL_PAGE,
       };
     },

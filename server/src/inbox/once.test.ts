@@ -102,9 +102,15 @@ describe('nothing is taken twice, and nothing is lost', () => {
     const [conversation] = house.store.conversations.page('waiting', null, 1);
     house.store.atOnce(() => {
       for (let index = 0; index < 600; index += 1) {
-        house.store.entries.append(conversation?.id ?? '', `filler-entry-${index}`, 0, {
-          kind: 'here',
-        });
+        house.store.entries.append(
+          conversation?.id ?? '',
+          conversation?.id ?? '',
+          `filler-entry-${index}`,
+          0,
+          {
+            kind: 'here',
+          },
+        );
       }
     });
     const far = await house.ask('GET', '/api/since?seq=1', { cookie });

@@ -1,4 +1,4 @@
-import { GroupSchema, IdSchema, SeqSchema } from '@porch/contract/entries';
+import { GroupSchema, IdSchema, SeqSchema, ViewSchema } from '@porch/contract/entries';
 import {
   DeedDoneSchema,
   DeedSchema,
@@ -23,12 +23,17 @@ export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
     {
       config: { who: 'team' },
       schema: {
-        querystring: z.object({ group: GroupSchema, after: z.string().max(80).optional() }),
+        querystring: z.object({
+          view: ViewSchema.default('all'),
+          group: GroupSchema,
+          after: z.string().max(80).optional(),
+        }),
         response: { 200: LinePageSchema },
       },
     },
     async (request) => {
-      return line.page(request.query.group, request.query.after ?? null);
+      const { group, after, view } = request.query;
+      return line.page(group, after ?? null, view);
     },
   );
 

@@ -8,30 +8,29 @@ export const createReach = ({ store, hub }: { store: Store; hub: Hub }) => {
   // Visitors whose newest message has not reached a device yet, so that each is told just once.
   const onTheWay = new Map<string, { seq: number; readSeq: number }>();
 
-  const note = ({ entries, row, tokenHash }: News): void => {
-    const { teamReadSeq } = row.state;
+  const note = ({ writer, state: { teamReadSeq }, entries }: News['told'][number]): void => {
     const said = entries.filter((entry) => entry.kind === 'visitor-said');
     const last = said[said.length - 1];
-    if (last && hub.isHere(tokenHash)) {
-      onTheWay.set(tokenHash, { seq: last.seq, readSeq: teamReadSeq });
+    if (last && hub.isHere(writer)) {
+      onTheWay.set(writer, { seq: last.seq, readSeq: teamReadSeq });
     }
     const hasRead = entries.some(({ kind }) => kind === 'team-read' || kind === 'team-said');
-    if (hasRead) hub.tellReached(tokenHash, { hasSeq, readSeq: teamReadSeq });
+    if (hasRead) hub.tellReached(writer, { hasSeq, readSeq: teamReadSeq });
   };
 
   return {
     hasSeq: (): number => hasSeq,
     note: (news: readonly News[]): void => {
-      for (const one of news) note(one);
+      for (const { told } of news) for (const one of told) note(one);
     },
     /** A device of the team says up to where it has got everything. */
     teamHas: (seq: number): void => {
       if (seq <= hasSeq || seq > store.entries.newestSeq()) return;
       hasSeq = seq;
-      for (const [tokenHash, waiting] of onTheWay) {
+      for (const [writer, waiting] of onTheWay) {
         if (waiting.seq > seq) continue;
-        onTheWay.delete(tokenHash);
-        hub.tellReached(tokenHash, { hasSeq, readSeq: waiting.readSeq });
+        onTheWay.delete(writer);
+        hub.tellReached(writer, { hasSeq, readSeq: waiting.readSeq });
       }
     },
     /** Keeps the mark over a restart; it is told again by the next device anyway. */

@@ -1,23 +1,96 @@
-import { fold, type Happening } from '@porch/core/conversation';
+import { emailKey, phoneKey } from '@porch/core/contact';
+import {
+  type Details,
+  emptyThread,
+  FOLD_VERSION,
+  foldThread,
+  type Happening,
+  isOfTheWhole,
+  type ThreadState,
+} from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
-import { type ConversationRecord, type Store, toRow } from '../store';
+import { type ConversationRecord, type Store, toRow, withThreads, writerKey } from '../store';
 
 export interface Recording {
   id: string;
   happening: Happening;
 }
 
-/** Appends to a conversation's roll and keeps the cached fold and the line in step. Call inside a transaction; the search is filled by whoever commits. */
-export const createRecorder =
-  ({ store, clock }: { store: Store; clock: Clock }) =>
-  (conversation: ConversationRecord, recordings: readonly Recording[]): News => {
-    const entries = recordings.map(({ id, happening }) =>
-      store.entries.append(conversation.id, id, clock.now(), happening),
-    );
-    const next = { ...conversation, state: entries.reduce(fold, conversation.state) };
-    store.conversations.update(next);
-    return { entries, row: toRow(next), tokenHash: conversation.tokenHash };
+/**
+ * Writes what happened in conversations, and keeps the cached folds and the line in step. Call inside a
+ * transaction; the search is filled by whoever commits.
+ */
+export const createRecorder = ({ store, clock }: { store: Store; clock: Clock }) => {
+  /** Ways to reach somebody that they said themselves, whichever door it was at; an empty one is taken back. */
+  const keepWays = (threadId: string, at: number, said: Details): void => {
+    for (const kind of ['email', 'phone'] as const) {
+      const address = said[kind];
+      if (address === undefined) continue;
+      const country = store.business.read()?.country ?? '';
+      const key = kind === 'email' ? emailKey(address) : phoneKey(address, country);
+      store.ways.keepOnly(threadId, kind, key);
+      if (key) store.ways.write({ threadId, kind, key, address, source: 'said', at });
+    }
   };
+
+  /** A thread's fold by today's version, from its entries. */
+  const foldAnew = (threadId: string, doorId: string): ThreadState => {
+    const stays = store.threads.staysOf(threadId);
+    const others = stays.flatMap(({ conversationId }) =>
+      store.threads.staysIn(conversationId).filter((stay) => stay.threadId !== threadId),
+    );
+    return store.entries
+      .concerning(threadId, stays, others)
+      .reduce(foldThread, emptyThread(threadId, doorId));
+  };
+
+  /** A conversation as today's fold makes it: from its entries, where it was made by an earlier one. */
+  const upToDate = (conversation: ConversationRecord): ConversationRecord =>
+    conversation.fold === FOLD_VERSION
+      ? conversation
+      : withThreads(
+          conversation,
+          conversation.threads.map(({ threadId, doorId }) => {
+            const thread = foldAnew(threadId, doorId);
+            keepWays(threadId, thread.lastAt, thread);
+            return thread;
+          }),
+        );
+
+  /** Appends to a conversation's roll: what one of its threads said, or what was done with the whole. */
+  const add = (
+    known: ConversationRecord,
+    threadId: string | null,
+    recordings: readonly Recording[],
+  ): News => {
+    const conversation = upToDate(known);
+    const at = clock.now();
+    const entries = recordings.map(({ id, happening }) => {
+      if (threadId && happening.kind === 'details') keepWays(threadId, at, happening);
+      return store.entries.append(conversation.id, threadId, id, at, happening);
+    });
+    const threads = conversation.threads.map((thread) => entries.reduce(foldThread, thread));
+    const next = store.conversations.write(withThreads(conversation, threads));
+    return newsOf(next, entries);
+  };
+
+  /** What a conversation's team and those of its visitors whom it concerns are to hear of entries. */
+  const newsOf = (conversation: ConversationRecord, entries: News['entries']): News => ({
+    entries,
+    row: toRow(conversation),
+    told: conversation.threads.flatMap((state) => {
+      const theirs = entries.filter(
+        ({ threadId, kind }) => threadId === state.threadId || isOfTheWhole(kind),
+      );
+      const thread = store.threads.byId(state.threadId);
+      return theirs.length > 0 && thread
+        ? [{ writer: writerKey(thread), state, entries: theirs }]
+        : [];
+    }),
+  });
+
+  return { add, upToDate, foldAnew, newsOf };
+};
 
 export type Record = ReturnType<typeof createRecorder>;

@@ -1,14 +1,17 @@
 import type { Deed, DeedDone, Member } from '@porch/contract/team';
-import type { Happening } from '@porch/core/conversation';
+import { type Happening, SCREEN, threadWrittenLast } from '@porch/core/conversation';
 import type { Clock } from '../clock';
-import type { Hub } from '../live/hub';
+import type { Hub, News } from '../live/hub';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import { type ConversationRecord, type Store, toRow } from '../store';
 import type { Write, Written } from './batch';
+import type { Persons } from './persons';
 import type { Record } from './record';
 import { isSameDeed } from './same';
 import { takeWords } from './words';
+
+type WithTheWhole = Extract<Deed, { do: 'read' | 'wrap-up' | 'put-by' | 'take-back' }>;
 
 /** The longest that a conversation may be put by. */
 export const PUT_BY_LONGEST_MS = 366 * 24 * 3_600_000;
@@ -20,8 +23,9 @@ export const createReply = (services: {
   record: Record;
   write: Write;
   hub: Hub;
+  persons: Persons;
 }) => {
-  const { store, clock, record, write, hub } = services;
+  const { store, clock, record, write, hub, persons } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -32,20 +36,38 @@ export const createReply = (services: {
     return until;
   };
 
-  /** What a deed comes to; null when it would change nothing. */
-  const happeningOf = (
-    deed: Deed,
+  /** To which of a conversation's threads an answer goes. */
+  const addressed = (conversation: ConversationRecord, asked: string | undefined): string => {
+    if (asked === undefined) return threadWrittenLast(conversation.threads)?.threadId ?? '';
+    const isThere = conversation.threads.some(({ threadId }) => threadId === asked);
+    if (!isThere) throw new Refused('moved-meanwhile');
+    return asked;
+  };
+
+  const say = (
+    deed: Extract<Deed, { do: 'say' }>,
     member: Member,
-    { id, state }: ConversationRecord,
+    conversation: ConversationRecord,
+  ): News[] => {
+    const threadId = addressed(conversation, deed.threadId);
+    const words = takeWords(store, deed, threadId, ({ fromMember }) => fromMember !== null);
+    const happening = {
+      kind: 'team-said' as const,
+      memberId: member.id,
+      ...words,
+      way: SCREEN,
+    };
+    return [record.add(conversation, threadId, [{ id: deed.id, happening }])];
+  };
+
+  /** What a deed with the whole of a conversation comes to; null when it would change nothing. */
+  const happeningOf = (
+    deed: WithTheWhole,
+    member: Member,
+    { state }: ConversationRecord,
   ): Happening | null => {
     const by = { memberId: member.id };
     switch (deed.do) {
-      case 'say':
-        return {
-          kind: 'team-said',
-          ...by,
-          ...takeWords(store, deed, id, (file) => file.memberId !== null),
-        };
       case 'read': {
         const upTo = Math.min(deed.upTo, state.saidSeq);
         return upTo > state.teamReadSeq ? { kind: 'team-read', ...by, upTo } : null;
@@ -59,17 +81,41 @@ export const createReply = (services: {
     }
   };
 
-  const deed = (conversationId: string, what: Deed, member: Member): Written<DeedDone> => {
-    const conversation = store.conversations.byId(conversationId);
-    if (!conversation) throw new Refused('not-found');
-    const done = store.entries.byId(conversationId, what.id);
-    if (done && !isSameDeed(done, what, member.id)) throw new Refused('id-taken');
-    const happening = done ? null : happeningOf(what, member, conversation);
-    if (!happening) {
-      return { result: { entries: done ? [done] : [], row: toRow(conversation) }, news: [] };
+  const join = (
+    { id, other }: Extract<Deed, { do: 'join' }>,
+    member: Member,
+    conversation: ConversationRecord,
+  ): News[] => {
+    const from = store.conversations.byId(other);
+    if (!from) throw new Refused('not-found');
+    return persons.join(conversation, from, id, member.id);
+  };
+
+  const newsOf = (deed: Deed, member: Member, known: ConversationRecord): News[] => {
+    const conversation = record.upToDate(known);
+    switch (deed.do) {
+      case 'say':
+        return say(deed, member, conversation);
+      case 'join':
+        return join(deed, member, conversation);
+      case 'part':
+        return persons.part(conversation, deed.threadIds, deed.id, newId(), member.id);
     }
-    const news = record(conversation, [{ id: what.id, happening }]);
-    return { result: { entries: news.entries, row: news.row }, news: [news] };
+    const happening = happeningOf(deed, member, conversation);
+    return happening ? [record.add(conversation, null, [{ id: deed.id, happening }])] : [];
+  };
+
+  const deed = (conversationId: string, what: Deed, member: Member): Written<DeedDone> => {
+    const conversation = persons.standing(conversationId);
+    if (!conversation) throw new Refused('not-found');
+    const done = store.entries.within(persons.scopeOf(conversation), what.id);
+    if (done && !isSameDeed(done, what, member.id)) throw new Refused('id-taken');
+    if (done) return { result: { entries: [done], row: toRow(conversation) }, news: [] };
+    const news = newsOf(what, member, conversation);
+    const [mine, ...others] = news;
+    if (!mine) return { result: { entries: [], row: toRow(conversation) }, news: [] };
+    const rows = others.map(({ row }) => row);
+    return { result: { entries: mine.entries, row: mine.row, rows }, news };
   };
 
   return {
@@ -87,7 +133,7 @@ export const createReply = (services: {
       write(() => {
         const due = store.conversations.putByDue(clock.now());
         const news = due.map((one) =>
-          record(one, [{ id: newId(), happening: { kind: 'returned' } }]),
+          record.add(one, null, [{ id: newId(), happening: { kind: 'returned' } }]),
         );
         return { result: news.length, news };
       }),

@@ -35,5 +35,9 @@ export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean =
       return kept.kind === 'put-by' && kept.until === deed.until;
     case 'take-back':
       return kept.kind === 'taken-back';
+    case 'join':
+      return kept.kind === 'joined' && kept.from === deed.other;
+    case 'part':
+      return kept.kind === 'parted' && kept.threadIds.join() === deed.threadIds.join();
   }
 };

@@ -6,7 +6,7 @@ import { type FileRecord, type Store, toMention } from '../store';
 export const takeWords = (
   store: Store,
   typed: { text: string; fileIds: string[] },
-  conversationId: string,
+  threadId: string,
   isTheirs: (file: FileRecord) => boolean,
 ) => {
   const text = cleanMessage(typed.text);
@@ -14,9 +14,9 @@ export const takeWords = (
   if (!text && typed.fileIds.length === 0) throw new Refused('text-empty');
   const files = typed.fileIds.map((id) => {
     const file = store.files.byId(id);
-    const isFree = file?.conversationId === null || file?.conversationId === conversationId;
+    const isFree = file?.inThread === null || file?.inThread === threadId;
     if (!file || !isFree || !isTheirs(file)) throw new Refused('file-unknown');
-    store.files.attach(id, conversationId);
+    store.files.attach(id, threadId);
     return toMention(file);
   });
   return { text, files };

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Counts, Row } from '@porch/contract/entries';
 import type { ToTeam } from '@porch/contract/team';
 import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
-import { type Entry, isForVisitor } from '@porch/core/conversation';
+import { type Entry, isForVisitor, type ThreadState } from '@porch/core/conversation';
 import type { LampSetting } from '@porch/core/lamp';
 
 /** A team member's device that is connected now. */
@@ -18,7 +18,8 @@ export interface Device {
 
 /** A visitor's panel that is connected now. */
 export interface Panel {
-  tokenHash: string;
+  /** Who writes there; see `writerKey`. */
+  writer: string;
   send(message: ToVisitor): void;
 }
 
@@ -32,7 +33,8 @@ export interface Plate {
 export interface News {
   entries: Entry[];
   row: Row;
-  tokenHash: string;
+  /** Whom of the conversation's writers it concerns, and what of it. */
+  told: { writer: string; state: ThreadState; entries: Entry[] }[];
 }
 
 /** How somebody of the team is called and looks at a door. */
@@ -90,18 +92,18 @@ export const createHub = (
     for (const device of devices) if (device.isListening) apart(() => device.send(text));
   };
 
-  const tellVisitor = (tokenHash: string, message: ToVisitor): void => {
-    for (const panel of panels.get(tokenHash) ?? []) apart(() => panel.send(message));
+  const tellVisitor = (writer: string, message: ToVisitor): void => {
+    for (const panel of panels.get(writer) ?? []) apart(() => panel.send(message));
   };
 
-  const tellPanels = ({ entries, row, tokenHash }: News): void => {
-    if (!panels.has(tokenHash)) return;
+  const tellPanels = ({ writer, state, entries }: News['told'][number]): void => {
+    if (!panels.has(writer)) return;
     const theirs = entries
-      .map((entry) => toVisitorEntry(entry, row.doorId, personAt))
+      .map((entry) => toVisitorEntry(entry, state.doorId, personAt))
       .filter((entry) => entry !== null);
     if (theirs.length > 0) {
       const last = entries[entries.length - 1]?.id ?? null;
-      tellVisitor(tokenHash, { say: 'entries', entries: theirs, seq: row.state.lastSeq, last });
+      tellVisitor(writer, { say: 'entries', entries: theirs, seq: state.lastSeq, last });
     }
   };
 
@@ -112,18 +114,18 @@ export const createHub = (
       return () => devices.delete(device);
     },
     addPanel: (panel: Panel): (() => void) => {
-      const theirs = panels.get(panel.tokenHash) ?? new Set();
-      panels.set(panel.tokenHash, theirs.add(panel));
+      const theirs = panels.get(panel.writer) ?? new Set();
+      panels.set(panel.writer, theirs.add(panel));
       return () => {
         theirs.delete(panel);
-        if (theirs.size === 0) panels.delete(panel.tokenHash);
+        if (theirs.size === 0) panels.delete(panel.writer);
       };
     },
     addPlate: (plate: Plate): (() => void) => {
       plates.add(plate);
       return () => plates.delete(plate);
     },
-    isHere: (tokenHash: string): boolean => panels.has(tokenHash),
+    isHere: (writer: string): boolean => panels.has(writer),
     /** Tells everybody concerned what is now on disk; one message to the team, however much it is. */
     publish: (news: readonly News[]): void => {
       const entries = news.flatMap((one) => one.entries);
@@ -134,7 +136,7 @@ export const createHub = (
         tellTeam({ say: 'entries', entries, rows: newestRows(news), counts: countsNow(), ...upTo }),
       );
       // A listener that fails is no reason for the others to hear nothing.
-      for (const one of news) apart(() => tellPanels(one));
+      for (const { told } of news) for (const one of told) apart(() => tellPanels(one));
     },
     tellLamp: (lamp: LampSetting, now: number): void => {
       tellTeam({ say: 'lamp', lamp, now });
@@ -150,10 +152,10 @@ export const createHub = (
       tellTeam({ say: 'house' });
     },
     tellTeamTyping: (conversationId: string): void => tellTeam({ say: 'typing', conversationId }),
-    tellVisitorTyping: (tokenHash: string, name: string): void =>
-      tellVisitor(tokenHash, { say: 'typing', name }),
-    tellReached: (tokenHash: string, reached: Reached): void =>
-      tellVisitor(tokenHash, { say: 'reached', reached }),
+    tellVisitorTyping: (writer: string, name: string): void =>
+      tellVisitor(writer, { say: 'typing', name }),
+    tellReached: (writer: string, reached: Reached): void =>
+      tellVisitor(writer, { say: 'reached', reached }),
     visitorsHere: (): string[] => [...panels.keys()],
     /** Lets everybody go before the server does; they come back by themselves. */
     closePlates: (): void => {

@@ -5,22 +5,26 @@ import {
   TeamLetterSchema,
   type ToTeam,
 } from '@porch/contract/team';
+import { threadWrittenLast } from '@porch/core/conversation';
 import { askingOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import { createBuckets } from '../security/bucket';
 import type { Room } from '../services';
+import { writerKey } from '../store';
 import { closing, listen, sendTo, UNREAD_MOST_BYTES } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
 export const liveRoom = async ({ app, services, settings }: Room): Promise<void> => {
-  const { hub, line, lamp, clock, reach, store, shown, sessions, isOwnOrigin, connections } =
-    services;
+  const { hub, line, lamp, clock, reach, store, persons } = services;
+  const { shown, sessions, isOwnOrigin, connections } = services;
 
   const tellTyping = (memberId: string, conversationId: string): void => {
-    const conversation = store.conversations.byId(conversationId);
-    if (!conversation) return;
-    const { name } = shown.person(memberId, conversation.doorId);
-    hub.tellVisitorTyping(conversation.tokenHash, name);
+    const conversation = persons.standing(conversationId);
+    const threadId = conversation && threadWrittenLast(conversation.threads)?.threadId;
+    const thread = threadId ? store.threads.byId(threadId) : null;
+    if (!thread) return;
+    const { name } = shown.person(memberId, thread.doorId);
+    hub.tellVisitorTyping(writerKey(thread), name);
   };
 
   /** What a device is told for what it says; `listens` is called once it has said hello. */

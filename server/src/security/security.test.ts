@@ -2,6 +2,7 @@ import { MESSAGE_LONGEST } from '@porch/core/text';
 import { type House, openHouse, owner, setUp, site } from '../../test-kit/house';
 import { clientId, openDevice, openPanel, visit, visitorToken } from '../../test-kit/panel';
 import { addHelper, askRoute, byLink, routesOfTeam } from '../../test-kit/routes';
+import { hashSecret } from './tokens';
 
 describe('who may do what', () => {
   let house: House;
@@ -180,7 +181,9 @@ describe('who may do what', () => {
     const secret = cookie.split('=')[1] ?? '';
     expect(secret.length).toBeGreaterThan(40);
     expect(house.store.sessions.find(secret)).toBeNull();
-    expect(house.store.visitors.byToken(visitorToken('wren'))).toBeNull();
+    const writer = (address: string) => house.store.threads.byWriter({ doorId: door.id, address });
+    expect(writer(visitorToken('wren'))).toBeNull();
+    expect(writer(hashSecret(visitorToken('wren')))).not.toBeNull();
   });
 });
 

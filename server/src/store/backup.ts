@@ -1,15 +1,7 @@
-import {
-  closeSync,
-  copyFileSync,
-  existsSync,
-  fsyncSync,
-  openSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs';
+import { copyFileSync, existsSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
+import { toDisk } from './copies';
 import { holdFolder, makeOwnFile, makeOwnFolder } from './hold';
 import { migrations } from './migrate';
 
@@ -44,12 +36,6 @@ const checked = (path: string): BackedUp => {
   } finally {
     db.close();
   }
-};
-
-const toDisk = (path: string): void => {
-  const file = openSync(path, 'r+');
-  fsyncSync(file);
-  closeSync(file);
 };
 
 /**

@@ -1,118 +1,219 @@
-import type { Counts, Row } from '@porch/contract/entries';
-import type { ConversationState, Group } from '@porch/core/conversation';
-import { groupOf, groups } from '@porch/core/conversation';
+import type { Counts, Row, View } from '@porch/contract/entries';
+import {
+  type ConversationState,
+  combine,
+  emptyThread,
+  FOLD_VERSION,
+  type Group,
+  groupOf,
+  groups,
+  type ThreadState,
+  threadWrittenLast,
+} from '@porch/core/conversation';
 import { type LineKey, placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
 import { createMemo } from './memo';
 
+interface Placed {
+  group: Group;
+  place: number;
+}
+
 export interface ConversationRecord {
   id: string;
-  doorId: string;
-  visitorId: string;
-  /** Which visitor's sockets hear of it. */
-  tokenHash: string;
+  /** What its threads come to together. */
   state: ConversationState;
+  /** Who stands in it; nobody, while its threads stand in another one. */
+  threads: readonly ThreadState[];
+  /** By which version of the fold; see `FOLD_VERSION`. */
+  fold: number;
+  /** Where it stands in the line as it is kept; null: nowhere. */
+  placed: Placed | null;
 }
 
-interface Stored extends Omit<ConversationRecord, 'state'> {
-  state: string;
+interface Stored {
+  id: string;
+  threads: string;
+  fold: number;
+  lineGroup: Group | null;
+  place: number | null;
 }
 
-const columns =
-  'c.id, c.door_id AS doorId, c.visitor_id AS visitorId, v.token_hash AS tokenHash, c.state';
-const from = 'FROM conversations c JOIN visitors v ON v.id = c.visitor_id';
+const columns = 'c.id, c.threads, c.fold, c.line_group AS lineGroup, c.place';
 
-const fromStored = (stored: Stored): ConversationRecord => ({
-  ...stored,
-  state: JSON.parse(stored.state),
+const fromStored = ({ id, fold, lineGroup, place, ...stored }: Stored): ConversationRecord => {
+  const threads: ThreadState[] = JSON.parse(stored.threads);
+  const placed = lineGroup === null ? null : { group: lineGroup, place: place ?? 0 };
+  return { id, threads, fold, placed, state: combine(threads) };
+};
+
+/** A conversation with somebody's first words still to come; it has the name of its first thread. */
+export const newConversation = (threadId: string, doorId: string): ConversationRecord => {
+  const threads = [emptyThread(threadId, doorId)];
+  return { id: threadId, threads, state: combine(threads), fold: FOLD_VERSION, placed: null };
+};
+
+/** The conversation with these threads in it, and no others. */
+export const withThreads = (
+  conversation: ConversationRecord,
+  threads: readonly ThreadState[],
+): ConversationRecord => ({
+  ...conversation,
+  threads,
+  state: combine(threads),
+  fold: FOLD_VERSION,
 });
 
+const newestFirst = (threads: readonly ThreadState[]): readonly ThreadState[] =>
+  threads.length < 2 ? threads : [...threads].sort((a, b) => b.saidSeq - a.saidSeq);
+
 /** The row that crosses the wire. */
-export const toRow = ({ id, doorId, state }: ConversationRecord): Row => ({
+export const toRow = ({ id, state, threads }: ConversationRecord): Row => ({
   id,
-  doorId,
+  doorId: threadWrittenLast(threads)?.doorId ?? '',
   group: groupOf(state),
   place: placeInLine(state),
   state,
+  threads: newestFirst(threads).map((thread) => ({
+    id: thread.threadId,
+    doorId: thread.doorId,
+    name: thread.name,
+    lastAt: thread.lastAt,
+    isHere: thread.isHere,
+    movedAt: thread.movedAt,
+    visitorHasSeq: thread.visitorHasSeq,
+    visitorReadSeq: thread.visitorReadSeq,
+  })),
 });
 
-const cached = ({ id, state }: ConversationRecord) => ({
-  id,
-  group: groupOf(state),
-  place: placeInLine(state),
-  putByUntil: state.putByUntil,
-  isHere: state.isHere ? 1 : 0,
-  state: JSON.stringify(state),
-});
+const placeOf = ({ threads, state }: ConversationRecord): Placed | null =>
+  threads.length === 0 ? null : { group: groupOf(state), place: placeInLine(state) };
+
+/** Which views show a conversation. */
+export type ViewsOf = (conversation: ConversationRecord) => readonly View[];
+
+const inAll: ViewsOf = () => ['all'];
 
 /** Enough for all that are being talked in. */
 const KEPT_MOST = 2_000;
 
-export const conversationsTable = (db: Db) => {
+export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
   const known = createMemo<ConversationRecord>(KEPT_MOST);
-  const add = db.prepare(
+  const write = db.prepare(
     `INSERT INTO conversations
-     VALUES (@id, @doorId, @visitorId, @group, @place, @putByUntil, @isHere, @state)`,
+     VALUES (@id, @group, @place, @putByUntil, @isHere, @fold, @threads)
+     ON CONFLICT DO UPDATE SET line_group = @group, place = @place, put_by_until = @putByUntil,
+       is_here = @isHere, fold = @fold, threads = @threads`,
   );
-  const update = db.prepare(
-    `UPDATE conversations SET line_group = @group, place = @place, put_by_until = @putByUntil,
-       is_here = @isHere, state = @state WHERE id = @id`,
+  const moveInLine = db.prepare(
+    `UPDATE line_places SET line_group = @group, place = @place
+     WHERE view = @view AND line_group = @wasGroup AND place = @wasPlace AND conversation_id = @id`,
   );
-  const byId = db.prepare<[string], Stored>(`SELECT ${columns} ${from} WHERE c.id = ?`);
+  const addToLine = db.prepare('INSERT INTO line_places VALUES (@view, @group, @place, @id)');
+  const takeOutOfLine = db.prepare(
+    `DELETE FROM line_places
+     WHERE view = @view AND line_group = @wasGroup AND place = @wasPlace AND conversation_id = @id`,
+  );
+  const byId = db.prepare<[string], Stored>(
+    `SELECT ${columns} FROM conversations c WHERE c.id = ?`,
+  );
   const byIds = db.prepare<[string], Stored>(
-    `SELECT ${columns} ${from} WHERE c.id IN (SELECT value FROM json_each(?))`,
+    `SELECT ${columns} FROM conversations c WHERE c.id IN (SELECT value FROM json_each(?))`,
   );
-  const ofVisitor = db.prepare<[string], Stored>(
-    `SELECT ${columns} ${from} WHERE c.visitor_id = ?`,
-  );
-  const page = db.prepare<{ group: Group; place: number; id: string; most: number }, Stored>(
-    `SELECT ${columns} ${from}
-     WHERE c.line_group = @group AND (c.place, c.id) > (@place, @id)
-     ORDER BY c.place, c.id LIMIT @most`,
+  const page = db.prepare<
+    { view: View; group: Group; place: number; id: string; most: number },
+    Stored
+  >(
+    `SELECT ${columns} FROM line_places l JOIN conversations c ON c.id = l.conversation_id
+     WHERE l.view = @view AND l.line_group = @group
+       AND (l.place, l.conversation_id) > (@place, @id)
+     ORDER BY l.place, l.conversation_id LIMIT @most`,
   );
   const putByDue = db.prepare<[number], Stored>(
-    `SELECT ${columns} ${from} WHERE c.put_by_until <= ? ORDER BY c.put_by_until LIMIT 100`,
+    `SELECT ${columns} FROM conversations c WHERE c.put_by_until <= ?
+     ORDER BY c.put_by_until LIMIT 100`,
   );
-  const here = db.prepare<[], { tokenHash: string }>(
-    `SELECT v.token_hash AS tokenHash ${from} WHERE c.is_here = 1`,
-  );
+  const here = db.prepare<[], Stored>(`SELECT ${columns} FROM conversations c WHERE c.is_here = 1`);
   const after = db.prepare<[string], Stored>(
-    `SELECT ${columns} ${from} WHERE c.id > ? ORDER BY c.id LIMIT 200`,
+    `SELECT ${columns} FROM conversations c WHERE c.id > ? ORDER BY c.id LIMIT 200`,
   );
-  const counts = db.prepare<[], { line_group: Group; conversations: number }>(
-    'SELECT line_group, conversations FROM line_counts',
+  const folded = db.prepare<[number, number], { id: string }>(
+    'SELECT id FROM conversations WHERE fold < ? LIMIT ?',
+  );
+  const counts = db.prepare<[View], { line_group: Group; conversations: number }>(
+    'SELECT line_group, conversations FROM line_counts WHERE view = ?',
   );
   const one = (stored: Stored | undefined) => (stored ? fromStored(stored) : null);
+
+  /** Puts it where it belongs in each view that shows it. */
+  const place = (conversation: ConversationRecord, was: Placed | null, is: Placed | null): void => {
+    if (was?.group === is?.group && was?.place === is?.place) return;
+    for (const view of viewsOf(conversation)) {
+      const row = {
+        view,
+        id: conversation.id,
+        group: is?.group,
+        place: is?.place,
+        wasGroup: was?.group,
+        wasPlace: was?.place,
+      };
+      if (!was) addToLine.run(row);
+      else if (!is) takeOutOfLine.run(row);
+      else moveInLine.run(row);
+    }
+  };
+
+  const read = (id: string): ConversationRecord | null => {
+    const conversation = known.get(id) ?? one(byId.get(id));
+    if (conversation) known.put(id, conversation);
+    return conversation;
+  };
+
   return {
-    add: (conversation: ConversationRecord): void => {
-      add.run({ ...conversation, ...cached(conversation) });
+    /** Writes a conversation, and where it stands in the line now; gives it as it is kept. */
+    write: (conversation: ConversationRecord): ConversationRecord => {
+      const { id, state, threads, fold } = conversation;
+      const placed = placeOf(conversation);
+      write.run({
+        id,
+        group: placed?.group ?? null,
+        place: placed?.place ?? null,
+        putByUntil: state.putByUntil,
+        isHere: state.isHere ? 1 : 0,
+        fold,
+        threads: JSON.stringify(threads),
+      });
+      place(conversation, conversation.placed, placed);
+      const kept = { ...conversation, placed };
+      known.put(id, kept);
+      return kept;
     },
-    update: (conversation: ConversationRecord): void => {
-      update.run(cached(conversation));
-      known.put(conversation.visitorId, conversation);
-    },
-    byId: (id: string): ConversationRecord | null => one(byId.get(id)),
+    byId: read,
     /** Those of many ids that there are, in one read. */
     byIds: (ids: readonly string[]): ConversationRecord[] =>
       ids.length === 0 ? [] : byIds.all(JSON.stringify(ids)).map(fromStored),
-    ofVisitor: (visitorId: string): ConversationRecord | null => {
-      const conversation = known.get(visitorId) ?? one(ofVisitor.get(visitorId));
-      if (conversation) known.put(visitorId, conversation);
-      return conversation;
-    },
     forget: known.forget,
-    /** One keyset page of a group, from its top (`after` null) or from behind a row. */
-    page: (group: Group, afterKey: LineKey | null, most: number): ConversationRecord[] =>
+    /** One keyset page of a group in a view, from its top (`after` null) or from behind a row. */
+    page: (
+      group: Group,
+      afterKey: LineKey | null,
+      most: number,
+      view: View = 'all',
+    ): ConversationRecord[] =>
       page
-        .all({ group, place: afterKey?.place ?? -1e18, id: afterKey?.id ?? '', most })
+        .all({ view, group, place: afterKey?.place ?? -1e18, id: afterKey?.id ?? '', most })
         .map(fromStored),
     putByDue: (now: number): ConversationRecord[] => putByDue.all(now).map(fromStored),
-    tokensHere: (): string[] => here.all().map((row) => row.tokenHash),
+    /** Those somebody is here of, as far as was kept. */
+    here: (): ConversationRecord[] => here.all().map(fromStored),
     /** For going through all, in steps: those behind an id. */
     batchAfter: (id: string): ConversationRecord[] => after.all(id).map(fromStored),
-    counts: (): Counts => {
+    /** Some of those that an earlier version of the fold made. */
+    foldedBefore: (version: number, most: number): string[] =>
+      folded.all(version, most).map(({ id }) => id),
+    counts: (view: View = 'all'): Counts => {
       const all = Object.fromEntries(groups.map((group) => [group, 0])) as Counts;
-      for (const row of counts.all()) all[row.line_group] = row.conversations;
+      for (const row of counts.all(view)) all[row.line_group] = row.conversations;
       return all;
     },
   };

@@ -3,9 +3,11 @@ import type { Db } from './db';
 
 export interface FileRecord {
   id: string;
-  visitorId: string | null;
-  memberId: string | null;
-  conversationId: string | null;
+  /** Who sent it: a visitor's thread, or a member. */
+  fromThread: string | null;
+  fromMember: string | null;
+  /** In which thread it was said; null: nowhere yet. */
+  inThread: string | null;
   name: string;
   type: string;
   sizeBytes: number;
@@ -20,8 +22,8 @@ export interface FileBytes {
   thumbnail: Buffer | null;
 }
 
-const columns = `id, visitor_id AS visitorId, member_id AS memberId,
-  conversation_id AS conversationId, name, type, size_bytes AS sizeBytes, width, height,
+const columns = `id, from_thread AS fromThread, from_member AS fromMember,
+  in_thread AS inThread, name, type, size_bytes AS sizeBytes, width, height,
   sent_hash AS sentHash`;
 
 /** A file as a message mentions it. */
@@ -35,9 +37,9 @@ export const toMention = (file: FileRecord): FileMention => ({
 
 export const filesTable = (db: Db) => {
   const add = db.prepare(
-    `INSERT INTO files (id, visitor_id, member_id, conversation_id, name, type, size_bytes, width,
+    `INSERT INTO files (id, from_thread, from_member, in_thread, name, type, size_bytes, width,
        height, created_at, sent_hash)
-     VALUES (@id, @visitorId, @memberId, @conversationId, @name, @type, @sizeBytes, @width,
+     VALUES (@id, @fromThread, @fromMember, @inThread, @name, @type, @sizeBytes, @width,
        @height, @now, @sentHash)`,
   );
   const addBytes = db.prepare('INSERT INTO file_bytes VALUES (?, ?, ?)');
@@ -48,10 +50,8 @@ export const filesTable = (db: Db) => {
   const thumbnail = db.prepare<[string], { bytes: Buffer | null }>(
     'SELECT thumbnail AS bytes FROM file_bytes WHERE file_id = ?',
   );
-  const attach = db.prepare('UPDATE files SET conversation_id = ? WHERE id = ?');
-  const dropUnsent = db.prepare(
-    'DELETE FROM files WHERE conversation_id IS NULL AND created_at < ?',
-  );
+  const attach = db.prepare('UPDATE files SET in_thread = ? WHERE id = ?');
+  const dropUnsent = db.prepare('DELETE FROM files WHERE in_thread IS NULL AND created_at < ?');
   return {
     add: (file: FileRecord, bytes: FileBytes, now: number): void => {
       add.run({ ...file, now });
@@ -60,8 +60,8 @@ export const filesTable = (db: Db) => {
     byId: (id: string): FileRecord | null => byId.get(id) ?? null,
     whole: (id: string): Buffer | null => whole.get(id)?.bytes ?? null,
     thumbnail: (id: string): Buffer | null => thumbnail.get(id)?.bytes ?? null,
-    attach: (id: string, conversationId: string): void => {
-      attach.run(conversationId, id);
+    attach: (id: string, threadId: string): void => {
+      attach.run(threadId, id);
     },
     dropUnsentBefore: (at: number): void => {
       dropUnsent.run(at);

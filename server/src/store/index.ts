@@ -14,29 +14,33 @@ import { probeTable } from './probe';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
 import { sightingsTable } from './sightings';
+import { threadsTable } from './threads';
 import { ticksTable } from './ticks';
 import { triesTable } from './tries';
-import { visitorsTable } from './visitors';
 import { warningsTable } from './warnings';
+import { waysTable } from './ways';
 
 export type { ConversationRecord } from './conversations';
-export { toRow } from './conversations';
-export { openDatabase } from './database';
+export { newConversation, toRow, withThreads } from './conversations';
+export { openBeside, openDatabase } from './database';
 export type { DoorRecord } from './doors';
 export type { PublishedRecord } from './dresses';
+export type { Scope } from './entries';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
 export type { SightingRecord } from './sightings';
+export type { Stay, ThreadRecord, Writer } from './threads';
+export { writerKey } from './threads';
 export type { Tries } from './tries';
-export type { VisitorRecord } from './visitors';
+export type { WayRecord } from './ways';
 
 /** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
 export const createStore = (db: Db) => {
   const atOnce = db.transaction((work: () => unknown) => work());
   const doors = doorsTable(db);
-  const visitors = visitorsTable(db);
+  const threads = threadsTable(db);
   const conversations = conversationsTable(db);
   return {
     business: businessTable(db),
@@ -53,7 +57,8 @@ export const createStore = (db: Db) => {
     sightings: sightingsTable(db),
     links: oneTimeLinksTable(db),
     ticks: ticksTable(db),
-    visitors,
+    threads,
+    ways: waysTable(db),
     conversations,
     entries: entriesTable(db),
     files: filesTable(db),
@@ -63,7 +68,7 @@ export const createStore = (db: Db) => {
       try {
         return atOnce.immediate(work) as Result;
       } catch (error) {
-        for (const table of [doors, visitors, conversations]) table.forget();
+        for (const table of [doors, threads, conversations]) table.forget();
         throw error;
       }
     },

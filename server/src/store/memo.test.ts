@@ -1,5 +1,5 @@
-import { emptyConversation } from '@porch/core/conversation';
-import { createStore, openDatabase } from '.';
+import { emptyThread } from '@porch/core/conversation';
+import { createStore, newConversation, openDatabase, withThreads } from '.';
 import { createMemo } from './memo';
 
 describe('what was read lately', () => {
@@ -21,26 +21,23 @@ describe('what was read lately', () => {
       memberIds: null,
       closedAt: null,
     };
-    const visitor = { id: 'visitor-1', doorId: 'door-1', tokenHash: 'hash-1' };
-    const conversation = {
-      id: 'conversation-1',
-      doorId: 'door-1',
-      visitorId: 'visitor-1',
-      tokenHash: 'hash-1',
-      state: emptyConversation,
-    };
+    const writer = { doorId: 'door-1', address: 'hash-1' };
+    const thread = { ...writer, id: 'thread-1', conversationId: 'thread-1' };
+    const named = (name: string) =>
+      withThreads(newConversation('thread-1', 'door-1'), [
+        { ...emptyThread('thread-1', 'door-1'), name, lastSeq: 1 },
+      ]);
     store.doors.add(door, 0);
-    return { store, door, visitor, conversation };
+    return { store, door, writer, thread, named };
   };
 
   it('is what was written last', () => {
-    const { store, door, visitor, conversation } = open();
-    store.visitors.add(visitor, 0);
-    store.conversations.add(conversation);
-    expect(store.conversations.ofVisitor('visitor-1')?.state.name).toBe('');
-    const state = { ...emptyConversation, name: 'Wren' };
-    store.conversations.update({ ...conversation, state });
-    expect(store.conversations.ofVisitor('visitor-1')?.state.name).toBe('Wren');
+    const { store, door, thread, named } = open();
+    const kept = store.conversations.write(named(''));
+    store.threads.add(thread, 0);
+    expect(store.conversations.byId('thread-1')?.state.name).toBe('');
+    store.conversations.write({ ...named('Wren'), placed: kept.placed });
+    expect(store.conversations.byId('thread-1')?.state.name).toBe('Wren');
     expect(store.doors.byPublicId('public-1')?.closedAt).toBeNull();
     store.doors.update({ ...door, closedAt: 5 });
     expect(store.doors.byPublicId('public-1')?.closedAt).toBe(5);
@@ -48,19 +45,20 @@ describe('what was read lately', () => {
   });
 
   it('is nothing of a transaction that came to nothing', () => {
-    const { store, door, visitor, conversation } = open();
+    const { store, door, writer, thread, named } = open();
     const write = (): void => {
-      store.visitors.add(visitor, 0);
-      store.conversations.add(conversation);
-      store.conversations.update({ ...conversation, state: { ...emptyConversation, name: 'x' } });
+      store.conversations.write(named('x'));
+      store.threads.add(thread, 0);
       store.doors.update({ ...door, name: 'Another' });
-      expect(store.visitors.byToken('hash-1')).toEqual(visitor);
-      expect(store.conversations.ofVisitor('visitor-1')?.state.name).toBe('x');
+      expect(store.threads.byWriter(writer)).toEqual(thread);
+      expect(store.threads.byId('thread-1')).toEqual(thread);
+      expect(store.conversations.byId('thread-1')?.state.name).toBe('x');
       throw new Error('refused');
     };
     expect(() => store.atOnce(write)).toThrow('refused');
-    expect(store.visitors.byToken('hash-1')).toBeNull();
-    expect(store.conversations.ofVisitor('visitor-1')).toBeNull();
+    expect(store.threads.byWriter(writer)).toBeNull();
+    expect(store.threads.byId('thread-1')).toBeNull();
+    expect(store.conversations.byId('thread-1')).toBeNull();
     expect(store.doors.byPublicId('public-1')?.name).toBe('Shop');
     store.close();
   });

@@ -2,25 +2,50 @@ import type { Db } from './db';
 import first from './migrations/0001-first.sql';
 import doorsAndTeam from './migrations/0002-doors-and-team.sql';
 import whatHeldNot from './migrations/0003-what-held-not.sql';
+import threads from './migrations/0004-threads.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
-export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot];
+export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot, threads];
+
+/** The data was written by a program that knows more than this one: it is refused rather than guessed at. */
+export class NewerData extends Error {}
+
+export const versionOf = (db: Db): number => db.pragma('user_version', { simple: true }) as number;
+
+/** Whether rows refer to what is not there, by table; [] when all is well. */
+const dangling = (db: Db): string[] => [
+  ...new Set((db.pragma('foreign_key_check') as { table: string }[]).map(({ table }) => table)),
+];
 
 /**
- * Brings a database from the version it has to `target` (default: the newest), each step whole or
- * not at all. A database from a newer program is refused rather than guessed at.
+ * Brings a database from the version it has to `target` (default: the newest), all steps in one transaction:
+ * whole or not at all, also when the process is killed meanwhile. References are not followed while it runs,
+ * so that a table that others refer to can be made anew (a table is dropped row by row otherwise, and takes
+ * what refers to it along); before the commit every reference must hold. That switch does nothing inside a
+ * transaction, so it is turned around the whole (sqlite.org/lang_altertable.html, 7).
  */
-export const migrate = (db: Db, target: number = migrations.length): void => {
-  const has = db.pragma('user_version', { simple: true }) as number;
-  if (has > migrations.length) {
-    throw new Error(
-      `The data is of version ${has}; this program knows up to ${migrations.length}.`,
-    );
+export const migrate = (
+  db: Db,
+  target: number = migrations.length,
+  steps: readonly string[] = migrations,
+): void => {
+  const has = versionOf(db);
+  if (has > steps.length) {
+    throw new NewerData(`The data is of version ${has}; this program knows up to ${steps.length}.`);
   }
-  migrations.slice(has, target).forEach((sql, index) => {
+  if (has >= target) return;
+  const isFollowed = db.pragma('foreign_keys', { simple: true });
+  db.pragma('foreign_keys = OFF');
+  try {
     db.transaction(() => {
-      db.exec(sql);
-      db.pragma(`user_version = ${has + index + 1}`);
-    })();
-  });
+      for (const sql of steps.slice(has, target)) db.exec(sql);
+      const broken = dangling(db);
+      if (broken.length > 0) {
+        throw new Error(`Rows of ${broken.join(', ')} would refer to what is not there.`);
+      }
+      db.pragma(`user_version = ${target}`);
+    }).immediate();
+  } finally {
+    db.pragma(`foreign_keys = ${isFollowed}`);
+  }
 };

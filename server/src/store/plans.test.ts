@@ -28,7 +28,7 @@ const small = new Set([
 const inTheBackground = [
   /^DELETE FROM pictures WHERE created_at/,
   // A whole roll, to fold it anew.
-  /FROM entries WHERE conversation_id = \? ORDER BY seq$/,
+  /FROM entries e WHERE e\.thread_id = \? AND e\.seq >= \? ORDER BY e\.seq$/,
 ];
 
 const isInTheBackground = (sql: string): boolean =>

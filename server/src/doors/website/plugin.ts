@@ -12,23 +12,24 @@ import {
   VisitorLetterSchema,
   VisitorTokenSchema,
 } from '@porch/contract/visitor';
+import type { ThreadState } from '@porch/core/conversation';
 import type { Dress } from '@porch/core/dress';
 import { frameAncestors } from '@porch/core/website';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { asThumbnail } from '../files/plugin';
-import { sentBytes } from '../files/sent-bytes';
-import { nameOf, serveFile } from '../files/serve';
-import type { Sender } from '../inbox/receive';
-import { Refused } from '../refused';
-import { addressKey } from '../security/addresses';
-import { everywhere, panelPolicy, previewPolicy } from '../security/headers';
-import { hashSecret } from '../security/tokens';
-import type { Room } from '../services';
-import type { DoorRecord } from '../store';
+import { asThumbnail } from '../../files/plugin';
+import { sentBytes } from '../../files/sent-bytes';
+import { nameOf, serveFile } from '../../files/serve';
+import { Refused } from '../../refused';
+import { addressKey } from '../../security/addresses';
+import { everywhere, panelPolicy, previewPolicy } from '../../security/headers';
+import { hashSecret } from '../../security/tokens';
+import type { Room } from '../../services';
+import type { DoorRecord } from '../../store';
 import { panelPage, previewPage } from './page';
 import { servePanel } from './socket';
 import { openTalk } from './talk';
+import type { Visitor } from './visiting';
 
 /** In which language a visitor agreed to be kept, as the panel says beside a file; null: they did not. */
 const consentIn = (request: FastifyRequest): string | null => {
@@ -57,8 +58,8 @@ const LETTER_LARGEST_BYTES = 4 * SOCKET_FRAME_LARGEST_BYTES;
 const LAMP_UNREAD_MOST_BYTES = 16 * 1024;
 
 /** The website door: what a business's website and a visitor's panel ask of it. */
-export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): Promise<void> => {
-  const { website, clock, lamp, hub, receive, files, limits, dressing, shown } = services;
+export const websiteRoom = async ({ app, services, settings, panelFiles }: Room): Promise<void> => {
+  const { website, clock, lamp, hub, visiting, files, limits, dressing, shown } = services;
   const { sightings, connections, isOwnOrigin } = services;
 
   const listedOrigin = (request: FastifyRequest, door: DoorRecord, page: string): string => {
@@ -89,7 +90,7 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
     website.openDoor(doorInPath(request).publicId);
 
   /** Who a visitor's token says they are. It comes in a header: addresses end up in logs. */
-  const senderAsking = (request: FastifyRequest, door: DoorRecord): Sender => {
+  const visitorAsking = (request: FastifyRequest, door: DoorRecord): Visitor => {
     const token = VisitorTokenSchema.safeParse(
       request.headers.authorization?.replace(/^Bearer /, ''),
     );
@@ -99,11 +100,10 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
     return { doorId: door.id, tokenHash: hashSecret(token.data) };
   };
 
-  const conversationAsking = (request: FastifyRequest, door: DoorRecord) => {
-    const sender = senderAsking(request, door);
-    const conversation = receive.conversationOf(sender);
-    if (!conversation) throw new Refused('not-found');
-    return conversation;
+  const threadAsking = (request: FastifyRequest, door: DoorRecord): ThreadState => {
+    const thread = visiting.stateOf(visitorAsking(request, door));
+    if (!thread) throw new Refused('not-found');
+    return thread;
   };
 
   app.get(
@@ -290,10 +290,10 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
     },
     async (request) => {
       const door = website.door(request.params.door);
-      const conversation = conversationAsking(request, door);
+      const thread = threadAsking(request, door);
       const { before, since, last } = request.query;
-      const missed = since === undefined ? null : website.since(conversation, since, last ?? null);
-      return missed ?? website.before(conversation, before ?? Number.MAX_SAFE_INTEGER);
+      const missed = since === undefined ? null : website.since(thread, since, last ?? null);
+      return missed ?? website.before(thread, before ?? Number.MAX_SAFE_INTEGER);
     },
   );
 
@@ -304,16 +304,16 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
       schema: { params: FileOfDoor, response: { 200: FileMentionSchema } },
       // Door, token, consent and limits are looked at before ten megabytes are read.
       onRequest: async (request) => {
-        const sender = senderAsking(request, openDoorInPath(request));
+        const visitor = visitorAsking(request, openDoorInPath(request));
         const waitMs = limits.uploads.take(addressKey(request.ip));
         if (waitMs) throw new Refused('too-many', { waitMs });
-        receive.refuseWithoutConsent(sender, consentIn(request));
+        visiting.refuseWithoutConsent(visitor, consentIn(request));
       },
     },
     async (request) => {
-      const sender = senderAsking(request, website.openDoor(request.params.door));
-      const visitor = receive.visitorFor(sender, consentIn(request));
-      const by = { visitorId: visitor.id, address: addressKey(request.ip) };
+      const visitor = visitorAsking(request, website.openDoor(request.params.door));
+      const thread = visiting.threadFor(visitor, consentIn(request));
+      const by = { threadId: thread.id, address: addressKey(request.ip) };
       return files.take(request.params.id, nameOf(request), sentBytes(request), by);
     },
   );
@@ -322,9 +322,9 @@ export const doorsRoom = async ({ app, services, settings, panelFiles }: Room): 
     '/door/:door/files/:id',
     { schema: { params: FileOfDoor, querystring: asThumbnail } },
     async (request, reply) => {
-      const conversation = conversationAsking(request, website.door(request.params.door));
+      const { threadId } = threadAsking(request, website.door(request.params.door));
       const file = files.find(request.params.id);
-      if (file.conversationId !== conversation.id) throw new Refused('not-found');
+      if (file.inThread !== threadId) throw new Refused('not-found');
       return serveFile(reply, files, file, request.query.size === 'thumbnail');
     },
   );

@@ -1,10 +1,10 @@
 import type { WebSocket } from '@fastify/websocket';
 import { FromVisitorSchema } from '@porch/contract/visitor';
 import type { FastifyRequest } from 'fastify';
-import { closing, listen, sendTo, UNREAD_MOST_BYTES } from '../live/sockets';
-import { createBuckets } from '../security/bucket';
-import type { Room } from '../services';
-import type { DoorRecord } from '../store';
+import { closing, listen, sendTo, UNREAD_MOST_BYTES } from '../../live/sockets';
+import { createBuckets } from '../../security/bucket';
+import type { Room } from '../../services';
+import type { DoorRecord } from '../../store';
 import { openTalk } from './talk';
 
 /** One panel's socket on a website door. */

@@ -1,6 +1,6 @@
-import { type House, openHouse, setUp, site } from '../../test-kit/house';
-import { clientId, openDevice, visit, visitorToken, write } from '../../test-kit/panel';
-import { addHelper } from '../../test-kit/routes';
+import { type House, openHouse, setUp, site } from '../../../test-kit/house';
+import { clientId, openDevice, visit, visitorToken, write } from '../../../test-kit/panel';
+import { addHelper } from '../../../test-kit/routes';
 
 describe('the website door', () => {
   let house: House;

@@ -1,7 +1,7 @@
 import { isListed, type Site } from '@porch/core/website';
-import type { Clock } from '../clock';
-import type { Hub } from '../live/hub';
-import type { DoorRecord, SightingRecord, Store } from '../store';
+import type { Clock } from '../../clock';
+import type { Hub } from '../../live/hub';
+import type { DoorRecord, SightingRecord, Store } from '../../store';
 
 /** A busy website is seen every moment; once in this while is enough to know that it lives. */
 const KEPT_EVERY_MS = 60_000;

@@ -1,11 +1,11 @@
 import type { FromVisitor, ToVisitor } from '@porch/contract/visitor';
-import { isCannotWrite } from '../disk/disk';
-import type { Sender } from '../inbox/receive';
-import { Refused } from '../refused';
-import { addressKey } from '../security/addresses';
-import { hashSecret } from '../security/tokens';
-import type { Services } from '../services';
-import type { DoorRecord } from '../store';
+import { isCannotWrite } from '../../disk/disk';
+import { Refused } from '../../refused';
+import { addressKey } from '../../security/addresses';
+import { hashSecret } from '../../security/tokens';
+import type { Services } from '../../services';
+import { type DoorRecord, writerKey } from '../../store';
+import type { Visitor } from './visiting';
 
 type Hello = Extract<FromVisitor, { do: 'hello' }>;
 
@@ -16,7 +16,9 @@ export interface Talk {
 }
 
 /** Whoever has said hello. Another hello makes another one: what was learned of one is not the next one's. */
-interface Visitor extends Sender {
+interface Known extends Visitor {
+  /** By which the hub knows them. */
+  writer: string;
   hasTalked: boolean;
 }
 
@@ -27,21 +29,20 @@ export const openTalk = (
   address: string,
   send: (message: ToVisitor) => void,
 ): Talk => {
-  const { receive, website, presence, hub, reach, lamp, clock, limits, disk } = services;
-  let visitor: Visitor | null = null;
+  const { visiting, website, presence, hub, reach, lamp, clock, limits, disk, store } = services;
+  let visitor: Known | null = null;
   let leave = (): void => {};
 
-  const welcome = (known: Sender, since: number, last: string | null): void => {
-    const conversation = receive.conversationOf(known);
-    const continued = conversation && website.since(conversation, since, last);
+  const welcome = (known: Known, since: number, last: string | null): void => {
+    const state = visiting.stateOf(known);
+    const continued = state && website.since(state, since, last);
     const page = continued ??
-      (conversation && website.before(conversation, Number.MAX_SAFE_INTEGER)) ?? {
+      (state && website.before(state, Number.MAX_SAFE_INTEGER)) ?? {
         entries: [],
         hasOlder: false,
         seq: 0,
         last: null,
       };
-    const state = conversation?.state;
     send({
       say: 'welcome',
       now: clock.now(),
@@ -65,54 +66,55 @@ export const openTalk = (
     const waitMs = limits.hellos.take(addressKey(address));
     if (waitMs) throw new Refused('too-many', { waitMs });
     leave();
-    const known = { doorId: door.id, tokenHash: hashSecret(message.token), hasTalked: false };
-    receive.conversationOf(known);
+    const who = { doorId: door.id, tokenHash: hashSecret(message.token) };
+    const writer = writerKey(visiting.writerOf(who));
+    const known = { ...who, writer, hasTalked: false };
     visitor = known;
-    leave = hub.addPanel({ tokenHash: known.tokenHash, send });
+    leave = hub.addPanel({ writer, send });
     welcome(known, message.since, message.last ?? null);
     await presence.came(known);
   };
 
-  const refuseFlood = ({ tokenHash }: Visitor): void => {
+  const refuseFlood = ({ tokenHash }: Known): void => {
     const waitMs = limits.messages.take(tokenHash);
     if (waitMs) throw new Refused('too-many', { waitMs });
   };
 
-  const refuseIfNewInACrowd = (known: Visitor): void => {
-    if (known.hasTalked || receive.conversationOf(known)) return;
+  const refuseIfNewInACrowd = (known: Known): void => {
+    if (known.hasTalked || visiting.stateOf(known)) return;
     const waitMs = limits.newVisitors.take(addressKey(address));
     if (waitMs) throw new Refused('too-many', { waitMs });
   };
 
-  const say = async (known: Visitor, message: Extract<FromVisitor, { do: 'say' }>) => {
+  const say = async (known: Known, message: Extract<FromVisitor, { do: 'say' }>) => {
     refuseFlood(known);
     refuseIfNewInACrowd(known);
     website.openDoor(door.publicId);
-    await receive.message(known, message, true);
+    await visiting.message(known, message, true);
     known.hasTalked = true;
     send({ say: 'taken', id: message.id });
   };
 
-  const check = (known: Visitor, message: Extract<FromVisitor, { do: 'check' }>): void => {
+  const check = (known: Known, message: Extract<FromVisitor, { do: 'check' }>): void => {
     refuseFlood(known);
-    receive.check(known, message);
+    visiting.check(known, message);
     send({ say: 'taken', id: message.id });
   };
 
-  const details = async (known: Visitor, message: Extract<FromVisitor, { do: 'details' }>) => {
+  const details = async (known: Known, message: Extract<FromVisitor, { do: 'details' }>) => {
     refuseFlood(known);
-    const isKnown = await receive.details(known, message.id, message);
+    const isKnown = await visiting.details(known, message.id, message);
     if (!isKnown) throw new Refused('not-found');
     send({ say: 'taken', id: message.id });
   };
 
-  const tellTyping = (known: Visitor): void => {
-    const conversation = receive.conversationOf(known);
-    if (conversation) hub.tellTeamTyping(conversation.id);
+  const tellTyping = (known: Known): void => {
+    const thread = store.threads.byWriter(visiting.writerOf(known));
+    if (thread?.conversationId) hub.tellTeamTyping(thread.conversationId);
   };
 
   /** What a panel says by itself: too much of it is not done, and nobody has to be told. */
-  const isOverdone = (known: Visitor): boolean => limits.hints.take(known.tokenHash) > 0;
+  const isOverdone = (known: Known): boolean => limits.hints.take(known.tokenHash) > 0;
 
   const act = async (message: FromVisitor): Promise<unknown> => {
     if (message.do === 'hello') return hello(message);
@@ -129,11 +131,11 @@ export const openTalk = (
     if (isOverdone(visitor)) return;
     switch (message.do) {
       case 'has':
-        return receive.progress(visitor, 'visitor-has', message.upTo);
+        return visiting.progress(visitor, 'visitor-has', message.upTo);
       case 'read':
-        return receive.progress(visitor, 'visitor-read', message.upTo);
+        return visiting.progress(visitor, 'visitor-read', message.upTo);
       case 'page':
-        return receive.page(visitor, message.id, message.page);
+        return visiting.page(visitor, message.id, message.page);
       case 'typing':
         return tellTyping(visitor);
     }
@@ -163,7 +165,7 @@ export const openTalk = (
     },
     end: () => {
       leave();
-      if (visitor) presence.left(visitor.tokenHash);
+      if (visitor) presence.left(visitor);
     },
   };
 };

@@ -1,0 +1,172 @@
+import { toE164, toEmail } from '@porch/core/contact';
+import type { Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
+import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
+import type { Dressing } from '../../dress/dressing';
+import { cleanPage, type Message, type Receive } from '../../inbox/receive';
+import type { Recording } from '../../inbox/record';
+import { isSameDetails } from '../../inbox/same';
+import { Refused } from '../../refused';
+import { newId } from '../../security/tokens';
+import type { Store, ThreadRecord, Writer } from '../../store';
+
+/** Somebody on a website: known by the hash of a token that their browser has made. */
+export interface Visitor {
+  doorId: string;
+  tokenHash: string;
+}
+
+/** What a visitor says, and in which language they agreed to be kept; null: they did not, or were not asked. */
+export interface VisitorMessage extends Message {
+  consent?: string | null;
+}
+
+/** What a visitor may say of themselves; an own question is known by its id. */
+export interface GivenDetails extends Omit<Details, 'own'> {
+  own?: { id: string; value: string }[];
+}
+
+const bounded = (typed: string, field: string, limit: number): string => {
+  const line = cleanLine(typed);
+  if (line.length > limit) throw new Refused('text-too-long', { field, limit });
+  return line;
+};
+
+const emailOf = (typed: string): string => {
+  const line = bounded(typed, 'email', EMAIL_LONGEST);
+  const email = line && toEmail(line);
+  if (email === null) throw new Refused('email-not-understood', { field: 'email' });
+  return email;
+};
+
+/** What visitors of a website do: their consent, their guest book, their pages, their coming and going. */
+export const createVisiting = (services: {
+  store: Store;
+  dressing: Dressing;
+  receive: Receive;
+}) => {
+  const { store, dressing, receive } = services;
+
+  const phoneOf = (typed: string): string => {
+    const line = bounded(typed, 'phone', PHONE_LONGEST);
+    const phone = line && toE164(line, store.business.read()?.country ?? '');
+    if (phone === null) throw new Refused('phone-not-understood', { field: 'phone' });
+    return phone;
+  };
+
+  /** Answers to questions that the door asks; the question is kept as it was asked. */
+  const answersOf = (doorId: string, given: NonNullable<GivenDetails['own']>): OwnAnswer[] =>
+    given.flatMap(({ id, value }) => {
+      const asked = dressing.questionOf(doorId, id);
+      if (!asked) return [];
+      return { id, label: asked.label, value: bounded(value, id, DRESS_LIMITS.textLongest) };
+    });
+
+  /** Details in the form in which they are kept. An empty one takes back what was said. */
+  const cleanDetails = (doorId: string, typed: GivenDetails): Details => ({
+    ...(typed.name === undefined ? {} : { name: bounded(typed.name, 'name', NAME_LONGEST) }),
+    ...(typed.email === undefined ? {} : { email: emailOf(typed.email) }),
+    ...(typed.phone === undefined ? {} : { phone: phoneOf(typed.phone) }),
+    ...(typed.own === undefined ? {} : { own: answersOf(doorId, typed.own) }),
+  });
+
+  /** What a door wants agreed to before anything is kept: refuses, or gives what is to be noted. */
+  const consentFor = (
+    doorId: string,
+    known: ThreadState | null,
+    language: string | null | undefined,
+  ): Recording[] => {
+    if (known?.hasConsented) return [];
+    if (typeof language !== 'string') {
+      if (dressing.isConsentAsked(doorId)) throw new Refused('consent-needed');
+      return [];
+    }
+    const consent = dressing.consentOf(doorId, language);
+    if (!consent) return [];
+    return [{ id: newId(), happening: { kind: 'consented', ...consent } }];
+  };
+
+  /** As whom the house knows a visitor. A token is of one door: at another it is nobody's. */
+  const writerOf = ({ doorId, tokenHash }: Visitor): Writer => {
+    const writer = { doorId, address: tokenHash };
+    if (!store.threads.byWriter(writer) && store.threads.isAtOtherDoor(writer)) {
+      throw new Refused('token-unknown');
+    }
+    return writer;
+  };
+
+  const stateOf = (visitor: Visitor): ThreadState | null => receive.stateOf(writerOf(visitor));
+
+  return {
+    /** What is known of a visitor; null before they have said anything. */
+    stateOf,
+    writerOf,
+    /** Refuses whoever has not agreed to be kept, where the door asks for that. */
+    refuseWithoutConsent: (visitor: Visitor, consent: string | null): void => {
+      consentFor(visitor.doorId, stateOf(visitor), consent);
+    },
+    /** The visitor's thread, made if need be: a file may come in before the first message. */
+    threadFor: (visitor: Visitor, consent?: string | null): ThreadRecord => {
+      consentFor(visitor.doorId, stateOf(visitor), consent);
+      return receive.threadFor(writerOf(visitor));
+    },
+    /** Refuses details that could not be kept, without keeping them. */
+    check: (visitor: Visitor, typed: GivenDetails): void => {
+      cleanDetails(visitor.doorId, typed);
+    },
+    /** Takes a message; gives the conversation's id. The same message id twice is once. */
+    message: (
+      visitor: Visitor,
+      { consent, ...typed }: VisitorMessage,
+      isHere: boolean,
+    ): Promise<string> => {
+      const before = (known: ThreadState | null) => consentFor(visitor.doorId, known, consent);
+      return receive.message(writerOf(visitor), typed, { isHere, before });
+    },
+    /** Who the visitor is and how they can be reached. False when nothing was ever said. */
+    details: (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {
+      const details = cleanDetails(visitor.doorId, typed);
+      return receive.within(
+        writerOf(visitor),
+        () => ({ id, happening: { kind: 'details', ...details } }),
+        (before) => isSameDetails(before, details),
+      );
+    },
+    page: (visitor: Visitor, id: string, typed: Page): Promise<boolean> => {
+      const page = cleanPage(typed);
+      return receive.within(
+        writerOf(visitor),
+        (known) =>
+          page && page.url !== known.page?.url
+            ? { id, happening: { kind: 'waypoint', page } }
+            : null,
+        (before) => before.kind === 'waypoint',
+      );
+    },
+    /** The panel has everything up to a seq, or its visitor has read it. */
+    progress: async (
+      visitor: Visitor,
+      kind: 'visitor-has' | 'visitor-read',
+      seq: number,
+    ): Promise<void> => {
+      const stepOf = (known: ThreadState): Recording | null => {
+        // Not further than to what was said: an entry that says how far would be one to say more of.
+        const upTo = Math.min(seq, known.saidSeq);
+        const was = kind === 'visitor-has' ? known.visitorHasSeq : known.visitorReadSeq;
+        return upTo > was ? { id: newId(), happening: { kind, upTo } } : null;
+      };
+      const known = stateOf(visitor);
+      // Most of what a panel says here is known already: that is no reason for a transaction.
+      if (known && stepOf(known)) await receive.within(writerOf(visitor), stepOf);
+    },
+    /** The visitor came to a page with the panel, or left the last one. */
+    presence: (visitor: Visitor, isHere: boolean): Promise<boolean> =>
+      receive.within(writerOf(visitor), (known) =>
+        known.isHere === isHere
+          ? null
+          : { id: newId(), happening: { kind: isHere ? 'here' : 'gone' } },
+      ),
+  };
+};
+
+export type Visiting = ReturnType<typeof createVisiting>;

@@ -1,0 +1,112 @@
+import type { House } from './house';
+import { setUp } from './house';
+import { clientId, until, visit, visitorToken } from './panel';
+
+const minute = 60_000;
+
+/** Asks for consent and for one thing of the owner's own from now on; where doors are dressed at all. */
+const dressTheDoor = async (house: House, cookie: string, doorId: string): Promise<void> => {
+  const at = `/api/doors/${doorId}`;
+  const { status, body: dressed } = await house.ask('GET', `${at}/dress`, { cookie });
+  if (status === 404) return;
+  const dress = dressed.draft ?? dressed.published;
+  dress.consent = { isAsked: true, link: 'https://quillfern.example/privacy' };
+  dress.guestBook.own = [{ id: 'which-plant-1', kind: 'text', label: 'Which plant?', choices: [] }];
+  dress.guestBook.lit.asks.push({ field: 'which-plant-1', isRequired: false });
+  const body = { revision: dressed.revision, dress };
+  const saved = await house.ask('PUT', `${at}/draft`, { cookie, body });
+  const revision = saved.body.revision;
+  const { status: published } = await house.ask('POST', `${at}/publish`, {
+    cookie,
+    body: { revision },
+  });
+  if (published !== 200) throw new Error(`not published: ${published}`);
+};
+
+/**
+ * Two conversations in which everything happens that a roll can tell of, with files from both sides.
+ * Only what any release could do is used, so that a file of it can be made by each.
+ */
+export const liveThrough = async (house: House): Promise<void> => {
+  const { cookie, door } = await setUp(house);
+  await dressTheDoor(house, cookie, door.id);
+  const talkOf = (group: 'waiting' | 'note'): string =>
+    house.store.conversations.page(group, null, 1)[0]?.id ?? '';
+  const stateOf = (id: string) => house.store.conversations.byId(id)?.state;
+  const deed = async (id: string, what: object): Promise<void> => {
+    house.clock.advance(minute);
+    const path = `/api/conversations/${id}/deeds`;
+    const { status } = await house.ask('POST', path, { cookie, body: { id: clientId(), ...what } });
+    if (status !== 200) throw new Error(`${JSON.stringify(what)} was refused: ${status}`);
+  };
+  const upload = async (path: string, headers: object): Promise<void> => {
+    const { status } = await house.ask('PUT', path, {
+      headers: {
+        'content-type': 'application/octet-stream',
+        'x-file-name': 'leaf.txt',
+        ...headers,
+      },
+      body: Buffer.from('Brown at the tips'),
+    });
+    if (status !== 200) throw new Error(`${path} was refused: ${status}`);
+  };
+  const writer = async (which: string) => {
+    const panel = await visit(house, door.publicId, which);
+    const tell = async (what: { do: 'say' | 'details'; id: string } & object): Promise<void> => {
+      panel.tell(what as never);
+      await panel.hear('taken', ({ id }) => id === what.id);
+    };
+    const say = (text: string, fileIds: string[] = []): Promise<void> =>
+      tell({
+        do: 'say',
+        id: clientId(),
+        text,
+        fileIds,
+        page: { url: 'https://quillfern.example/ferns', title: 'Ferns' },
+        zone: 'Europe/London',
+        consent: 'en',
+      } as never);
+    return { ...panel, said: tell, say };
+  };
+
+  const wren = await writer('wren');
+  await wren.say('Is the bench open?');
+  const talk = talkOf('waiting');
+  await upload(`/door/${door.publicId}/files/leaf-of-wren`, {
+    authorization: `Bearer ${visitorToken('wren')}`,
+    'x-consent': 'en',
+  });
+  await wren.say('My fern is brown', ['leaf-of-wren']);
+  const clinic = { url: 'https://quillfern.example/clinic', title: 'Clinic' };
+  wren.tell({ do: 'page', id: clientId(), page: clinic });
+  await wren.said({
+    do: 'details',
+    id: clientId(),
+    name: 'Wren',
+    email: 'Wren@Post.EXAMPLE',
+    phone: '07700 900123',
+    own: [{ id: 'which-plant-1', value: 'A fern' }],
+  } as never);
+  await upload('/api/files/leaf-of-maren', { cookie });
+  await deed(talk, { do: 'read', upTo: stateOf(talk)?.lastSeq });
+  await deed(talk, { do: 'say', text: 'Until six', fileIds: ['leaf-of-maren'] });
+  const answered = stateOf(talk)?.lastSeq ?? 0;
+  wren.tell({ do: 'has', upTo: answered });
+  await until(() => (stateOf(talk)?.visitorHasSeq ? true : undefined));
+  wren.tell({ do: 'read', upTo: answered });
+  await wren.say('Thank you');
+  await deed(talk, { do: 'wrap-up' });
+  await deed(talk, { do: 'take-back' });
+  await deed(talk, { do: 'put-by', until: house.clock.now() + 30 * minute });
+  house.clock.advance(30 * minute);
+  await house.tick();
+  wren.close();
+  await until(() => (house.services.hub.visitorsHere().length === 0 ? true : undefined));
+  house.clock.advance(minute);
+  await house.tick();
+
+  await house.ask('PUT', '/api/lamp', { cookie, body: { state: 'dark', until: null } });
+  const robin = await writer('robin');
+  await robin.say('Are you in tomorrow?');
+  await deed(talkOf('note'), { do: 'put-by', until: house.clock.now() + 600 * minute });
+};
