@@ -213,7 +213,7 @@ export const fill = async (options: {
     }
     if (plan.end === 'came-back') {
       push(HOUR_MS / 4, () => deed({ do: 'put-by', id: endId, until: now - 4 * MINUTE_MS }));
-      steps.push({ at: now - 4 * MINUTE_MS, do: () => services.reply.returnDue() });
+      steps.push({ at: now - 4 * MINUTE_MS, do: () => services.jobs.tick() });
     }
     return steps;
   };

@@ -237,6 +237,25 @@ export const FindingSchema = z.object({
 });
 export type Finding = z.infer<typeof FindingSchema>;
 
+/** Something that had to happen and was given up. */
+export const DeadJobSchema = z.object({
+  id: z.number().int().positive(),
+  kind: z.string(),
+  /** What went wrong, by its code. */
+  why: z.string(),
+  tries: z.number().int().nonnegative(),
+  madeAt: TimeSchema,
+  diedAt: TimeSchema,
+});
+export type DeadJob = z.infer<typeof DeadJobSchema>;
+
+export const DeadJobsSchema = z.object({
+  /** The newest first; those before the last one's id are had by asking for them. */
+  jobs: z.array(DeadJobSchema),
+  count: z.number().int().nonnegative(),
+});
+export type DeadJobs = z.infer<typeof DeadJobsSchema>;
+
 /** Who is asking, and whether there is a house at all yet. */
 export const HouseSchema = z.object({
   isSetUp: z.boolean(),
@@ -249,6 +268,8 @@ export const HouseSchema = z.object({
   warning: SignInWarningSchema.nullable(),
   /** For owners. */
   findings: z.array(FindingSchema),
+  /** For owners: how many things had to happen and were given up. */
+  deadJobs: z.number().int().nonnegative(),
   /** False while nothing can be written: a full disk, or one that may only be read. */
   canWrite: z.boolean(),
   now: TimeSchema,

@@ -22,6 +22,7 @@ import { dressRoom } from './dress/plugin';
 import { filesRoom } from './files/plugin';
 import { houseRoom } from './house/plugin';
 import { inboxRoom } from './inbox/plugin';
+import { jobsRoom } from './jobs/plugin';
 import { lampRoom } from './lamp/plugin';
 import { liveRoom } from './live/plugin';
 import { pagesRoom } from './pages/plugin';
@@ -54,6 +55,7 @@ const rooms = [
   picturesRoom,
   dressRoom,
   lampRoom,
+  jobsRoom,
   inboxRoom,
   filesRoom,
   liveRoom,

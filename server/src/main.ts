@@ -32,6 +32,7 @@ const start = async (): Promise<void> => {
   const stop = async (): Promise<void> => {
     ticking.stop();
     services.refold.stop();
+    services.jobs.stop();
     const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS));
     await Promise.race([app.close(), inTime]);
     services.darkroom.end();

@@ -26,7 +26,9 @@ import { createReceive } from './inbox/receive';
 import { createRecorder } from './inbox/record';
 import { createRefold } from './inbox/refold';
 import { createReply } from './inbox/reply';
+import { returning } from './inbox/returning';
 import { createSearch } from './inbox/search';
+import { createWorker, type JobKind } from './jobs/worker';
 import { createLamp } from './lamp/lamp';
 import { createHub, type News } from './live/hub';
 import { createPairings } from './pairing/pairing';
@@ -46,12 +48,14 @@ export interface Parts {
   store: Store;
   /** How pictures from outside are opened; in a process of its own where the world can send some. */
   startDecoder?: StartDecoder;
+  /** What must happen outside the house, beside what it does itself. */
+  jobKinds?: readonly JobKind[];
 }
 
 /** Builds everything that does the work, each part from the parts it needs; nothing is global. */
 export const createServices = (
   settings: Settings,
-  { clock, store, startDecoder = decoderInside }: Parts,
+  { clock, store, startDecoder = decoderInside, jobKinds = [] }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
   const report = (error: unknown): void => {
@@ -66,11 +70,13 @@ export const createServices = (
   const dressing = createDressing({ store, clock, hub });
   const shown = createShown({ store, dressing });
   const reach = createReach({ store, hub });
-  const publish = (news: News[]): void => {
+  const publish = (news: News[], isHouse: boolean): void => {
     try {
       hub.publish(news);
+      if (isHouse) hub.tellHouse();
     } finally {
       reach.note(news);
+      jobs.wake();
     }
   };
   const { limits: most } = settings;
@@ -90,6 +96,8 @@ export const createServices = (
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
   const persons = createPersons({ store, record });
+  const kinds = [returning({ clock, persons, record }) as JobKind, ...jobKinds];
+  const jobs = createWorker({ store, clock, write, report, kinds });
   const inbox = { store, clock, record, write, hub, lamp, persons };
   const receive = createReceive(inbox);
   const visiting = createVisiting({ store, dressing, receive });
@@ -116,6 +124,8 @@ export const createServices = (
     visiting,
     persons,
     record,
+    write,
+    jobs,
     refold: createRefold({ store, record }),
     reply: createReply(inbox),
     line: createLine(inbox),

@@ -19,8 +19,8 @@ const each = async (works: readonly Work[], report: (error: unknown) => void): P
 
 /** What happens because time passes: the lamp lights again, conversations return, visitors are gone. */
 export const tickOnce = (services: Services): Promise<void> => {
-  const { lamp, reply, presence, reach, sightings, disk, report } = services;
-  const works = [disk.tick, lamp.tick, reply.returnDue, presence.tick, reach.keep, sightings.tick];
+  const { lamp, jobs, presence, reach, sightings, disk, report } = services;
+  const works = [disk.tick, lamp.tick, jobs.tick, presence.tick, reach.keep, sightings.tick];
   return each(works, report);
 };
 

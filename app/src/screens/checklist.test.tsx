@@ -61,6 +61,7 @@ const houseWith = (checklist: Ticks | null): House => ({
   checklist,
   warning: null,
   findings: [],
+  deadJobs: 0,
   canWrite: true,
   now,
 });

@@ -20,6 +20,7 @@ import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
 import { Checklist } from './checklist';
+import { DeadJobs } from './dead-jobs';
 import { PairSheet } from './pair-sheet';
 
 const said = words.house;
@@ -212,6 +213,7 @@ export const House = () => {
   return (
     <Room title={said.title}>
       <Findings house={house} />
+      <DeadJobs count={house.deadJobs} />
       <Warning house={house} />
       <Checklist house={house} />
       <Ways house={house} />

@@ -302,6 +302,19 @@ export const en = {
     change: 'Change the password',
     seen: 'I have seen it',
   },
+  deadJobs: {
+    title: (count: number) =>
+      count === 1 ? 'One thing could not be done' : `${count} things could not be done`,
+    more: 'Each was tried several times. Try it again when what was wrong is right, or leave it.',
+    kinds: { return: 'Bring back a conversation that was put by' } as Record<string, string>,
+    other: (kind: string) => `Something that had to happen (${kind})`,
+    facts: (why: string, tries: number, time: string) =>
+      `${why} ${tries === 1 ? 'Tried once' : `Tried ${tries} times`}, last ${time}.`,
+    unknown: 'What was asked did not answer as it should.',
+    again: 'Try again',
+    leave: 'Leave it',
+    newest: (shown: number) => `The newest ${shown} are shown.`,
+  },
   findings: {
     title: 'Something is wrong with the data',
     'log-damaged': (time: string) =>

@@ -63,6 +63,7 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
         checklist: me && isOwner ? checklistFor(services, me.id) : null,
         warning: me && warningFor(services, me.id),
         findings: isOwner ? store.findings.all() : [],
+        deadJobs: isOwner ? store.jobs.deadCount() : 0,
         canWrite: disk.canWrite(),
         now: clock.now(),
       };

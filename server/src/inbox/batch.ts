@@ -7,6 +7,8 @@ import type { Store } from '../store';
 export interface Written<Result> {
   result: Result;
   news: News[];
+  /** Something about the house, its doors or its team is another now. */
+  isHouse?: boolean;
 }
 
 interface Waiting {
@@ -34,7 +36,7 @@ const newsOf = (outcomes: readonly Outcome[]): News[] =>
  */
 export const createBatch = (
   store: Store,
-  publish: (news: News[]) => void,
+  publish: (news: News[], isHouse: boolean) => void,
   report: (error: unknown) => void,
 ) => {
   let waiting: Waiting[] = [];
@@ -88,7 +90,8 @@ export const createBatch = (
     }
     // From here on it is written: whoever cannot be told of it is told by their next hello.
     try {
-      publish(newsOf(outcomes));
+      const isHouse = outcomes.some((one) => 'written' in one && one.written.isHouse === true);
+      publish(newsOf(outcomes), isHouse);
     } catch (error) {
       report(error);
     }

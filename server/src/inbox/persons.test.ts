@@ -128,7 +128,7 @@ describe('conversations put together and parted', () => {
           it.house.clock.advance(minute);
           if (step.do === 'wait') {
             it.house.clock.advance(30 * minute);
-            await it.reply.returnDue();
+            await it.house.tick();
             return;
           }
           if (step.do === 'say') {

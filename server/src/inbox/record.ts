@@ -11,6 +11,7 @@ import {
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
 import { type ConversationRecord, type Store, toRow, withThreads, writerKey } from '../store';
+import { returningOf } from './due';
 
 export interface Recording {
   id: string;
@@ -72,6 +73,8 @@ export const createRecorder = ({ store, clock }: { store: Store; clock: Clock })
     });
     const threads = conversation.threads.map((thread) => entries.reduce(foldThread, thread));
     const next = store.conversations.write(withThreads(conversation, threads));
+    const comesBack = returningOf(next);
+    if (comesBack) store.jobs.schedule(comesBack, at);
     return newsOf(next, entries);
   };
 

@@ -128,15 +128,6 @@ export const createReply = (services: {
       }
       return done;
     },
-    /** Brings back whatever was put by until now. */
-    returnDue: (): Promise<number> =>
-      write(() => {
-        const due = store.conversations.putByDue(clock.now());
-        const news = due.map((one) =>
-          record.add(one, null, [{ id: newId(), happening: { kind: 'returned' } }]),
-        );
-        return { result: news.length, news };
-      }),
   };
 };
 

@@ -90,6 +90,13 @@ describe.each(releases())('the file that release %s left', (release) => {
     expect(BODY_SHAPE).toBeGreaterThan(1);
   });
 
+  it('brings back what was put by in it, when its time has come', async () => {
+    expect(house.store.conversations.counts()).toMatchObject({ note: 0, 'put-by': 1 });
+    house.clock.advance(24 * 3_600_000);
+    await house.tick();
+    expect(house.store.conversations.counts()).toMatchObject({ note: 1, 'put-by': 0 });
+  });
+
   it('lets its visitors and its team go on, with their files and by search', async () => {
     const [door] = house.store.doors.all();
     const panel = await visit(house, door?.publicId ?? '', 'wren');

@@ -101,9 +101,9 @@ export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
   const known = createMemo<ConversationRecord>(KEPT_MOST);
   const write = db.prepare(
     `INSERT INTO conversations
-     VALUES (@id, @group, @place, @putByUntil, @isHere, @fold, @threads)
-     ON CONFLICT DO UPDATE SET line_group = @group, place = @place, put_by_until = @putByUntil,
-       is_here = @isHere, fold = @fold, threads = @threads`,
+     VALUES (@id, @group, @place, @isHere, @fold, @threads)
+     ON CONFLICT DO UPDATE SET line_group = @group, place = @place, is_here = @isHere,
+       fold = @fold, threads = @threads`,
   );
   const moveInLine = db.prepare(
     `UPDATE line_places SET line_group = @group, place = @place
@@ -128,10 +128,6 @@ export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
      WHERE l.view = @view AND l.line_group = @group
        AND (l.place, l.conversation_id) > (@place, @id)
      ORDER BY l.place, l.conversation_id LIMIT @most`,
-  );
-  const putByDue = db.prepare<[number], Stored>(
-    `SELECT ${columns} FROM conversations c WHERE c.put_by_until <= ?
-     ORDER BY c.put_by_until LIMIT 100`,
   );
   const here = db.prepare<[], Stored>(`SELECT ${columns} FROM conversations c WHERE c.is_here = 1`);
   const after = db.prepare<[string], Stored>(
@@ -178,7 +174,6 @@ export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
         id,
         group: placed?.group ?? null,
         place: placed?.place ?? null,
-        putByUntil: state.putByUntil,
         isHere: state.isHere ? 1 : 0,
         fold,
         threads: JSON.stringify(threads),
@@ -203,7 +198,6 @@ export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
       page
         .all({ view, group, place: afterKey?.place ?? -1e18, id: afterKey?.id ?? '', most })
         .map(fromStored),
-    putByDue: (now: number): ConversationRecord[] => putByDue.all(now).map(fromStored),
     /** Those somebody is here of, as far as was kept. */
     here: (): ConversationRecord[] => here.all().map(fromStored),
     /** For going through all, in steps: those behind an id. */

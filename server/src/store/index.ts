@@ -6,6 +6,7 @@ import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
+import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
@@ -28,6 +29,7 @@ export type { PublishedRecord } from './dresses';
 export type { Scope } from './entries';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
+export type { DeadJob, JobRecord, NewJob } from './jobs';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
 export type { SightingRecord } from './sightings';
@@ -49,6 +51,7 @@ export const createStore = (db: Db) => {
     knownDevices: knownDevicesTable(db),
     warnings: warningsTable(db),
     findings: findingsTable(db),
+    jobs: jobsTable(db),
     probe: probeTable(db),
     tries: triesTable(db),
     doors,

@@ -3,9 +3,10 @@ import first from './migrations/0001-first.sql';
 import doorsAndTeam from './migrations/0002-doors-and-team.sql';
 import whatHeldNot from './migrations/0003-what-held-not.sql';
 import threads from './migrations/0004-threads.sql';
+import jobs from './migrations/0005-jobs.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
-export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot, threads];
+export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot, threads, jobs];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */
 export class NewerData extends Error {}

@@ -22,6 +22,7 @@ const small = new Set([
   'ticks',
   'probe',
   'marks',
+  'job_counts',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

@@ -1,0 +1,210 @@
+import type { Clock } from '../clock';
+import { isCannotWrite } from '../disk/disk';
+import type { Write, Written } from '../inbox/batch';
+import type { JobRecord, NewJob, Store } from '../store';
+
+/** A job came to nothing, in the code of what went wrong; whoever looks at it reads a sentence for that. */
+export class JobFailed extends Error {
+  constructor(
+    readonly why: string,
+    /** Trying again is no use. */
+    readonly isFinal = false,
+    /** How long whoever was asked wants to be left alone. */
+    readonly afterMs = 0,
+  ) {
+    super(why);
+  }
+}
+
+export interface About {
+  /** By which doing it twice is known as the same, wherever it is done. */
+  key: string;
+  /** How many tries this is; the first is 1. */
+  tries: number;
+  /** Aborts when the lease has run out: what comes of it is not asked for any more. */
+  signal: AbortSignal;
+}
+
+/** Something that must happen, by a name that stands in the data. */
+export interface JobKind<Load = unknown, Result = unknown> {
+  name: string;
+  /** So many at the same time. */
+  atOnce: number;
+  /** So long may one try take. */
+  leaseMs: number;
+  /** After so many tries it is given up, and told. */
+  triesMost: number;
+  /** How long before the second try; each next one waits twice as long, up to the longest. */
+  firstWaitMs: number;
+  longestWaitMs: number;
+  /** What happens outside; it may happen twice, under the same key. Throws `JobFailed`. */
+  do?: (load: Load, about: About) => Promise<Result>;
+  /** What is written when it was done, in the transaction that strikes the job off. */
+  note?: (load: Load, result: Result) => Written<unknown>;
+  /** What is written when it was given up. */
+  buried?: (load: Load, why: string) => Written<unknown>;
+}
+
+interface Running {
+  job: JobRecord;
+  kind: JobKind;
+  leaseEndsAt: number;
+  controller: AbortController;
+}
+
+const nothing: Written<unknown> = { result: undefined, news: [] };
+
+/** Nobody tells a clock that was set by less from one that is slow. */
+const JUMP_MS = 2_000;
+
+/**
+ * How long to wait before the next try: twice as long each time, up to the longest, and anything from half of
+ * that to all of it, so that those that failed together do not come back together.
+ */
+export const waitBefore = (
+  { firstWaitMs, longestWaitMs }: Pick<JobKind, 'firstWaitMs' | 'longestWaitMs'>,
+  tries: number,
+  random: number,
+): number => {
+  const whole = Math.min(longestWaitMs, firstWaitMs * 2 ** Math.min(tries - 1, 30));
+  return Math.round(whole * (0.5 + random / 2));
+};
+
+/**
+ * Does what must happen: takes what is due, each kind bounded for itself so that a slow one holds up no other.
+ * A process that ends between doing and noting does it again under the same key.
+ */
+export const createWorker = (services: {
+  store: Store;
+  clock: Clock;
+  write: Write;
+  report: (error: unknown) => void;
+  kinds: readonly JobKind[];
+  random?: () => number;
+}) => {
+  const { store, clock, write, report, kinds, random = Math.random } = services;
+  const running = new Set<Running>();
+  /** What could not be written when it had happened: the disk may take it later. */
+  let unwritten: (() => Promise<void>)[] = [];
+  let isStopped = false;
+  let seen = { now: clock.now(), steady: clock.steady() };
+  // Whoever had them when the last process ended is gone.
+  store.jobs.freeAll();
+
+  const written = async (work: () => Written<unknown>): Promise<void> => {
+    try {
+      await write(work);
+    } catch (error) {
+      if (!isCannotWrite(error)) throw error;
+      report(error);
+      unwritten.push(() => written(work));
+    }
+  };
+
+  const done = ({ job, kind }: Running, result: unknown): Promise<void> =>
+    written(() => {
+      if (!store.jobs.drop(job)) return nothing;
+      return kind.note?.(JSON.parse(job.load), result) ?? nothing;
+    });
+
+  const failed = ({ job, kind }: Running, error: unknown): Promise<void> => {
+    const isMeant = error instanceof JobFailed;
+    if (!isMeant) report(error);
+    const why = isMeant ? error.why : 'our-fault';
+    const now = clock.now();
+    if ((isMeant && error.isFinal) || job.tries >= kind.triesMost) {
+      return written(() => {
+        if (!store.jobs.bury(job, why, now)) return nothing;
+        return { ...(kind.buried?.(JSON.parse(job.load), why) ?? nothing), isHouse: true };
+      });
+    }
+    const afterMs = isMeant ? error.afterMs : 0;
+    const waitMs = Math.max(waitBefore(kind, job.tries, random()), afterMs);
+    return written(() => {
+      store.jobs.putBack(job, { notBefore: now + waitMs, waitMs, why });
+      return nothing;
+    });
+  };
+
+  const run = async (one: Running): Promise<void> => {
+    const { job, kind, controller } = one;
+    const about = { key: job.key, tries: job.tries, signal: controller.signal };
+    try {
+      const result = await kind.do?.(JSON.parse(job.load), about);
+      if (running.has(one)) await done(one, result);
+    } catch (error) {
+      // Whoever comes back after their lease has been put back already.
+      if (running.has(one)) await failed(one, error);
+    } finally {
+      running.delete(one);
+    }
+  };
+
+  const countOf = (kind: JobKind): number => [...running].filter((one) => one.kind === kind).length;
+
+  /** Begins with whatever is due and fits, of one kind; resolves when those are over. */
+  const pump = async (kind: JobKind): Promise<void> => {
+    const room = isStopped ? 0 : kind.atOnce - countOf(kind);
+    if (room <= 0) return;
+    const taken = store.atOnce(() => store.jobs.take(kind.name, clock.now(), room));
+    if (taken.length === 0) return;
+    await Promise.all(
+      taken.map(async (job) => {
+        const leaseEndsAt = clock.steady() + kind.leaseMs;
+        const one = { job, kind, leaseEndsAt, controller: new AbortController() };
+        running.add(one);
+        await run(one);
+      }),
+    );
+    await pump(kind);
+  };
+
+  const begin = (kind: JobKind): Promise<void> =>
+    pump(kind).catch((error) => {
+      report(error);
+    });
+
+  const endLeases = (): void => {
+    for (const one of running) {
+      if (one.leaseEndsAt > clock.steady()) continue;
+      running.delete(one);
+      one.controller.abort();
+      failed(one, new JobFailed('too-slow')).catch(report);
+    }
+  };
+
+  /** Waits are lengths of time: a clock that is set makes none of them longer or shorter. */
+  const followClock = (): void => {
+    const now = { now: clock.now(), steady: clock.steady() };
+    const jumpMs = now.now - seen.now - (now.steady - seen.steady);
+    seen = now;
+    if (Math.abs(jumpMs) >= JUMP_MS) store.jobs.shiftWaiting(jumpMs);
+  };
+
+  return {
+    /** Adds what must happen. Call in the transaction of its cause; the worker wakes by itself after it. */
+    add: (job: NewJob): void => store.jobs.add(job, clock.now()),
+    /** After a commit: begins with what came in it. */
+    wake: (): void => {
+      if (!store.jobs.tookNew()) return;
+      for (const kind of kinds) void begin(kind);
+    },
+    /** Begins with what is due. Resolves when all that happens inside the house is over. */
+    tick: async (): Promise<void> => {
+      followClock();
+      endLeases();
+      const again = unwritten;
+      unwritten = [];
+      for (const work of again) await work();
+      const begun = kinds.map((kind) => ({ kind, over: begin(kind) }));
+      await Promise.all(begun.map(({ kind, over }) => (kind.do ? undefined : over)));
+    },
+    /** Takes nothing more; what is being done may end or not. */
+    stop: (): void => {
+      isStopped = true;
+      for (const { controller } of running) controller.abort();
+    },
+  };
+};
+
+export type Worker = ReturnType<typeof createWorker>;
