@@ -34,6 +34,19 @@ module.exports = {
       to: { path: 'better-sqlite3' },
     },
     {
+      name: 'inbox-knows-no-door',
+      comment: 'Whoever takes in and answers knows what a door can do, and not which one it is.',
+      severity: 'error',
+      from: { path: '^server/src/(inbox|live|store|jobs)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^server/src/doors/' },
+    },
+    {
+      name: 'no-door-knows-another',
+      severity: 'error',
+      from: { path: '^server/src/doors/([^/]+)/' },
+      to: { path: '^server/src/doors/[^/]+/', pathNot: '^server/src/doors/$1/' },
+    },
+    {
       name: 'no-schemas-in-the-browser',
       comment:
         'What crosses the wire is proved on the server; the prover alone weighs 95 kB gzipped.',

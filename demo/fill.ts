@@ -4,6 +4,7 @@ import type { Member } from '@porch/contract/team';
 import { plainDress } from '@porch/core/dress';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
+import { WEBSITE } from '@porch/server/doors/website/kind';
 import { hashSecret } from '@porch/server/security/tokens';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
@@ -142,7 +143,8 @@ export const fill = async (options: {
   for (const [index, { dress, members: whom, ...shown }] of demoDoors.entries()) {
     const memberIds = whom?.flatMap((at) => members[at]?.id ?? []) ?? null;
     const sites = [new URL(siteOrigin).host, 'quillfern.example'];
-    store.doors.add({ ...shown, sites, memberIds, closedAt: null }, clock.now() + index);
+    const door = { ...shown, kind: WEBSITE, settings: { sites }, memberIds, closedAt: null };
+    store.doors.add(door, clock.now() + index);
     store.dresses.publish(shown.id, plainDress(), clock.now());
     store.dresses.publish(shown.id, dress, clock.now());
   }

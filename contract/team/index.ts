@@ -2,6 +2,7 @@ import { type Entry, THREADS_MOST } from '@porch/core/conversation';
 import type { LampSetting } from '@porch/core/lamp';
 import { EMAIL_LONGEST, NAME_LONGEST } from '@porch/core/text';
 import { z } from 'zod';
+import { DoorHealthSchema } from '../doors';
 import {
   type Counts,
   CountsSchema,
@@ -12,6 +13,7 @@ import {
   type Row,
   RowSchema,
   SeqSchema,
+  StepSchema,
   TimeSchema,
   TypedTextSchema,
 } from '../entries';
@@ -73,7 +75,11 @@ export const DoorSchema = z.object({
   id: IdSchema,
   /** Public: it stands in the snippet on the business's website. */
   publicId: IdSchema,
+  /** Of which kind: a website door, or one of a network. */
+  kind: z.string(),
   name: z.string(),
+  health: DoorHealthSchema,
+  /** Of a website door: where it may stand. */
   sites: z.array(z.string()),
   snippet: z.string(),
   link: z.string(),
@@ -230,7 +236,7 @@ export const WARNED_FROM = 5;
 
 /** What the house has found wrong with its own data. */
 export const FindingSchema = z.object({
-  kind: z.enum(['log-damaged']),
+  kind: z.enum(['log-damaged', 'secrets-sealed']),
   at: TimeSchema,
   /** For whoever looks after the server. */
   detail: z.string(),
@@ -288,11 +294,21 @@ export const LinePageSchema = z.object({
 });
 export type LinePage = z.infer<typeof LinePageSchema>;
 
+/** How far an entry has come, as its network says. */
+export const ReceiptSchema = z.object({
+  seq: SeqSchema,
+  step: StepSchema,
+  why: z.string().nullable(),
+});
+export type Receipt = z.infer<typeof ReceiptSchema>;
+
 export const RollPageSchema = z.object({
   row: RowSchema,
   /** Oldest first. */
   entries: z.array(KeptEntrySchema),
   hasOlder: z.boolean(),
+  /** How far those of the entries have come that a network carries. */
+  receipts: z.array(ReceiptSchema),
 });
 export type RollPage = z.infer<typeof RollPageSchema>;
 

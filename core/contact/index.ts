@@ -41,3 +41,9 @@ export const emailKey = (address: string): string => address.toLowerCase();
  * "+447700900123"; what cannot be a number → as it was said.
  */
 export const phoneKey = (said: string, country: string): string => toE164(said, country) ?? said;
+
+/** By what two ways of a kind are compared; those of a network are as the network writes them. */
+export const wayKey = (kind: string, address: string, country: string): string => {
+  if (kind === 'email') return emailKey(toEmail(address) ?? address);
+  return kind === 'phone' ? phoneKey(address, country) : address;
+};

@@ -3,6 +3,7 @@ import { buildApp } from './app';
 import { handClock, systemClock } from './clock';
 import { decoderProcess } from './darkroom/decoder-process';
 import { damageInWords, openDataFolder } from './data-folder';
+import { keyFile, keyPath, shutInWords } from './doors/seal';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
 import { startTicking } from './ticking';
@@ -23,7 +24,13 @@ const start = async (): Promise<void> => {
   const clock = isByHand ? byHand : systemClock;
   const folder = openDataFolder(settings.dataDir, clock);
   const startDecoder = decoderProcess(decoder);
-  const services = createServices(settings, { clock, store: folder.store, startDecoder });
+  const keys = keyFile(keyPath(settings.dataDir));
+  const services = createServices(settings, { clock, store: folder.store, startDecoder, keys });
+  const shut = services.registry.sealedShut().map(({ name }) => name);
+  if (shut.length > 0) {
+    const detail = shutInWords(shut, keyPath(settings.dataDir));
+    folder.store.findings.write({ kind: 'secrets-sealed', at: clock.now(), detail });
+  }
   const app = await buildApp(settings, services);
   if (folder.damage) app.log.error(damageInWords(folder.damage));
   const ticking = startTicking(services);

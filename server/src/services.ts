@@ -10,6 +10,10 @@ import { createSessions } from './accounts/sessions';
 import type { Clock } from './clock';
 import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
 import { createDisk } from './disk/disk';
+import { createDelivering } from './doors/delivering';
+import { createRegistry, type DoorKind } from './doors/registry';
+import { createSeal, type KeyFile, keyInMemory } from './doors/seal';
+import { websiteDoor } from './doors/website/kind';
 import type { PanelFiles } from './doors/website/page';
 import { createPresence } from './doors/website/presence';
 import { createSightings } from './doors/website/sightings';
@@ -50,12 +54,23 @@ export interface Parts {
   startDecoder?: StartDecoder;
   /** What must happen outside the house, beside what it does itself. */
   jobKinds?: readonly JobKind[];
+  /** Where the key is that seals the doors' secrets; in memory where there is no folder. */
+  keys?: KeyFile;
+  /** Kinds of doors beside those that the house has. */
+  doorKinds?: readonly DoorKind[];
 }
 
 /** Builds everything that does the work, each part from the parts it needs; nothing is global. */
 export const createServices = (
   settings: Settings,
-  { clock, store, startDecoder = decoderInside, jobKinds = [] }: Parts,
+  {
+    clock,
+    store,
+    startDecoder = decoderInside,
+    keys = keyInMemory(),
+    jobKinds = [],
+    doorKinds = [],
+  }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
   const report = (error: unknown): void => {
@@ -96,9 +111,17 @@ export const createServices = (
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
   const persons = createPersons({ store, record });
-  const kinds = [returning({ clock, persons, record }) as JobKind, ...jobKinds];
+  const seal = createSeal(keys);
+  const registry = createRegistry({ store, seal, kinds: [websiteDoor, ...doorKinds] });
+  const delivering = createDelivering({ store, clock, record, write, registry });
+  const carrying = { at: registry.at, begin: delivering.begin };
+  const kinds = [
+    returning({ clock, persons, record }) as JobKind,
+    delivering.kind as JobKind,
+    ...jobKinds,
+  ];
   const jobs = createWorker({ store, clock, write, report, kinds });
-  const inbox = { store, clock, record, write, hub, lamp, persons };
+  const inbox = { store, clock, record, write, hub, lamp, persons, carrying };
   const receive = createReceive(inbox);
   const visiting = createVisiting({ store, dressing, receive });
   const sessions = createSessions({ store, clock });
@@ -126,6 +149,8 @@ export const createServices = (
     record,
     write,
     jobs,
+    registry,
+    delivering,
     refold: createRefold({ store, record }),
     reply: createReply(inbox),
     line: createLine(inbox),

@@ -26,7 +26,7 @@ export const tickOnce = (services: Services): Promise<void> => {
 
 /** Looks at the clock every second, and tidies up now and then. */
 export const startTicking = (services: Services) => {
-  const { clock, accounts, files, pictures, team, limits, report } = services;
+  const { clock, accounts, files, pictures, team, delivering, limits, report } = services;
   const every = (ms: number, works: readonly Work[]) => {
     let doneAt = Number.NEGATIVE_INFINITY;
     return async (): Promise<void> => {
@@ -35,7 +35,13 @@ export const startTicking = (services: Services) => {
       await each(works, report);
     };
   };
-  const tidy = every(TIDY_MS, [accounts.tidy, files.tidy, pictures.tidy, team.tidy]);
+  const tidy = every(TIDY_MS, [
+    accounts.tidy,
+    files.tidy,
+    pictures.tidy,
+    team.tidy,
+    delivering.tidy,
+  ]);
   const sweep = every(
     SWEEP_MS,
     Object.values(limits).map((buckets) => buckets.sweep),

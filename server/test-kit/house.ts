@@ -92,6 +92,6 @@ export const setUp = async (house: House) => {
   const member: Member = response.body;
   const [door] = house.store.doors.all();
   if (!door) throw new Error('no door was made');
-  house.store.doors.update({ ...door, sites: ['quillfern.example'] });
+  house.store.doors.update({ ...door, settings: { sites: ['quillfern.example'] } });
   return { cookie, member, door };
 };

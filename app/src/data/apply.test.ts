@@ -24,7 +24,12 @@ const known = (ids: readonly string[]) => {
   const rows = ids.map((id, index) => row(id, index + 1));
   client.setQueryData<GroupData>(groupKey('waiting'), { rows, next: null });
   for (const one of rows) {
-    client.setQueryData<RollPage>(rollKey(one.id), { row: one, entries: [], hasOlder: false });
+    client.setQueryData<RollPage>(rollKey(one.id), {
+      row: one,
+      entries: [],
+      hasOlder: false,
+      receipts: [],
+    });
   }
   const ofGroup = () =>
     client.getQueryData<GroupData>(groupKey('waiting'))?.rows.map(({ id }) => id);

@@ -98,7 +98,12 @@ describe('a row ahead of the server', () => {
 
 describe('a roll in the cache', () => {
   it('has each entry once and in order, and only its own', () => {
-    const roll = { row: row('a', said('a', 2, 2)), entries: [said('a', 2, 2)], hasOlder: false };
+    const roll = {
+      row: row('a', said('a', 2, 2)),
+      entries: [said('a', 2, 2)],
+      hasOlder: false,
+      receipts: [],
+    };
     const next = withEntries(roll, [
       said('a', 4, 4),
       said('b', 3, 3),
@@ -109,7 +114,12 @@ describe('a roll in the cache', () => {
   });
 
   it('stays the same object when nothing in it changes', () => {
-    const roll = { row: row('a', said('a', 2, 2)), entries: [said('a', 2, 2)], hasOlder: false };
+    const roll = {
+      row: row('a', said('a', 2, 2)),
+      entries: [said('a', 2, 2)],
+      hasOlder: false,
+      receipts: [],
+    };
     expect(withEntries(roll, [said('b', 9, 9)])).toBe(roll);
   });
 });

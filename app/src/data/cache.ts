@@ -55,6 +55,17 @@ export const withPage = (data: GroupData, page: GroupData): GroupData => {
   };
 };
 
+/** What became of what went out, as far as it was told: the last of each entry, for they come in order. */
+const withReceipts = (roll: RollPage, entries: readonly Entry[]): RollPage['receipts'] => {
+  const told = entries.flatMap((entry) =>
+    entry.kind === 'receipt' && entry.conversationId === roll.row.id
+      ? [{ seq: entry.of, step: entry.step, why: entry.why ?? null }]
+      : [],
+  );
+  if (told.length === 0) return roll.receipts;
+  return [...new Map([...roll.receipts, ...told].map((one) => [one.seq, one])).values()];
+};
+
 /** A roll after entries and perhaps a newer row: each entry once, by seq. */
 export const withEntries = (roll: RollPage, entries: readonly Entry[], row?: Row): RollPage => {
   const mine = entries.filter(
@@ -62,10 +73,12 @@ export const withEntries = (roll: RollPage, entries: readonly Entry[], row?: Row
   );
   const bySeq = new Map(roll.entries.map((entry) => [entry.seq, entry]));
   for (const entry of mine) bySeq.set(entry.seq, entry);
+  const receipts = withReceipts(roll, entries);
   const isRowNewer = row !== undefined && row.id === roll.row.id && isNewer(row, roll.row);
-  if (mine.length === 0 && !isRowNewer) return roll;
+  if (mine.length === 0 && !isRowNewer && receipts === roll.receipts) return roll;
   return {
     ...roll,
+    receipts,
     row: isRowNewer ? row : roll.row,
     entries: [...bySeq.values()].sort((a, b) => a.seq - b.seq),
   };

@@ -26,7 +26,12 @@ export const useOlder = (id: string) => {
     onSuccess: (page) =>
       client.setQueryData<RollPage>(rollKey(id), (roll) =>
         roll
-          ? { ...roll, entries: [...page.entries, ...roll.entries], hasOlder: page.hasOlder }
+          ? {
+              ...roll,
+              entries: [...page.entries, ...roll.entries],
+              receipts: [...page.receipts, ...roll.receipts],
+              hasOlder: page.hasOlder,
+            }
           : roll,
       ),
   });

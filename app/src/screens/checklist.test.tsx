@@ -49,6 +49,8 @@ const houseWith = (checklist: Ticks | null): House => ({
     {
       id: 'door-00001',
       publicId: 'public-0001',
+      kind: 'website',
+      health: { heardAt: null, failingSince: null, why: null },
       name: 'Quillfern',
       sites: ['quillfern.example'],
       snippet: '',

@@ -175,6 +175,7 @@ export const Conversation = ({ id }: { id: string }) => {
     house?.team.find((member) => member.id === memberId)?.name ?? words.conversation.team;
   const facts = {
     row,
+    receipts: roll.data?.receipts ?? [],
     now,
     zone,
     name,

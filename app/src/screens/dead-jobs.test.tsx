@@ -9,6 +9,7 @@ const dead: Dead = {
   jobs: [
     { id: 7, kind: 'return', why: 'too-slow', tries: 3, madeAt: 0, diedAt: 1 },
     { id: 5, kind: 'chime', why: 'gone', tries: 1, madeAt: 0, diedAt: 1 },
+    { id: 4, kind: 'return', why: 'something new', tries: 2, madeAt: 0, diedAt: 1 },
   ],
 };
 
@@ -39,13 +40,14 @@ describe('what could not be done', () => {
 
   it('says what, why and how often, and is tried again or left one by one', async () => {
     await draw(60);
-    await screen.findByText('Bring back a conversation that was put by');
+    await screen.findAllByText('Bring back a conversation that was put by');
     expect(screen.getByText('60 things could not be done')).toBeTruthy();
     expect(screen.getByText(/^This took too long to arrive.*Tried 3 times/)).toBeTruthy();
-    expect(screen.getByText(/did not answer as it should\. Tried once/)).toBeTruthy();
-    expect(screen.getByText('The newest 2 are shown.')).toBeTruthy();
+    expect(screen.getByText(/^Nobody answered there\. Tried once/)).toBeTruthy();
+    expect(screen.getByText(/^What was asked did not answer as it should\./)).toBeTruthy();
+    expect(screen.getByText('The newest 3 are shown.')).toBeTruthy();
     await fireEvent.press(
-      screen.getByLabelText('Try again: Bring back a conversation that was put by'),
+      screen.getAllByLabelText('Try again: Bring back a conversation that was put by')[0],
     );
     await waitFor(() => expect(asked).toContain('POST /api/jobs/7/again'));
     await fireEvent.press(screen.getByLabelText(/^Leave it: Something that had to happen/));

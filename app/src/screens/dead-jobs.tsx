@@ -1,4 +1,3 @@
-import { isErrorCode } from '@porch/contract/errors';
 import type { DeadJob } from '@porch/contract/team';
 import { StyleSheet, View } from 'react-native';
 import { useDeadJob, useDeadJobs } from '../data/dead-jobs';
@@ -7,13 +6,10 @@ import { Problem, problemOf, Row, Section } from '../parts/form';
 import { Button } from '../parts/press';
 import { useNow } from '../parts/use-now';
 import { Words } from '../parts/words';
-import { words } from '../wording';
+import { whyInWords, words } from '../wording';
 import { momentInWords } from '../wording/times';
 
 const said = words.deadJobs;
-
-const whyInWords = (why: string): string =>
-  isErrorCode(why) ? words.refusal({ code: why }) : said.unknown;
 
 /** What had to happen outside, or later, and was given up: to be tried again, or left. */
 export const DeadJobs = ({ count }: { count: number }) => {

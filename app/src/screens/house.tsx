@@ -17,7 +17,7 @@ import { useNow } from '../parts/use-now';
 import { Words } from '../parts/words';
 import { touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
-import { words } from '../wording';
+import { whyInWords, words } from '../wording';
 import { momentInWords } from '../wording/times';
 import { Checklist } from './checklist';
 import { DeadJobs } from './dead-jobs';
@@ -56,6 +56,7 @@ const doorMore = (door: Door): string =>
   [
     words.conversation.website,
     door.isClosed ? words.rooms.closed : door.sites.join(', ') || words.rooms.noSite,
+    ...(door.health.why ? [words.rooms.failing(whyInWords(door.health.why))] : []),
   ].join(' · ');
 
 const ChoiceTick = ({ choice, label }: { choice: Choice; label: string }) => {

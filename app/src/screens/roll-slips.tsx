@@ -1,5 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import type { Refusal } from '@porch/contract/errors';
+import type { Receipt } from '@porch/contract/team';
 import type { Entry, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
@@ -15,7 +16,7 @@ import { Button } from '../parts/press';
 import { Words } from '../parts/words';
 import { corner, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
-import { words } from '../wording';
+import { whyInWords, words } from '../wording';
 import { exactly, momentInWords } from '../wording/times';
 
 const PICTURE_WIDEST = 300;
@@ -23,6 +24,7 @@ const PICTURE_WIDEST = 300;
 /** What the slips need to know besides their entry. */
 export interface RollFacts {
   row: Row;
+  receipts: readonly Receipt[];
   now: number;
   zone: string;
   /** What the visitor is called. */
@@ -114,14 +116,19 @@ const Chamfer = () => {
   );
 };
 
-const ReachedMark = ({ entry, row }: { entry: Entry; row: Row }) => {
+/** How far an answer has come: as its network says of each or, on a screen, as far as somebody has read. */
+const ReachedMark = ({ entry, facts: { row, receipts } }: { entry: Entry; facts: RollFacts }) => {
+  const receipt = receipts.find(({ seq }) => seq === entry.seq);
   const thread = row.threads.find(({ id }) => id === entry.threadId);
   const { visitorReadSeq, visitorHasSeq } = thread ?? row.state;
-  const state =
+  const onScreen =
     entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
+  const state = receipt?.step ?? onScreen;
+  const tone = { waiting: 'slate', sent: 'slate', arrived: 'moss', read: 'moss', failed: 'brick' };
   return (
-    <Words kind="small" tone={state === 'sent' ? 'slate' : 'moss'}>
-      {words.states[state]}
+    <Words kind="small" tone={tone[state] as 'slate' | 'moss' | 'brick'}>
+      {state === 'waiting' ? words.states.goingOut : words.states[state]}
+      {receipt?.why ? ` · ${whyInWords(receipt.why)}` : ''}
     </Words>
   );
 };
@@ -157,7 +164,7 @@ const VisitorSlip = ({
 
 const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; facts: RollFacts }) => {
   const theme = useTheme();
-  const { row, now, zone, memberName } = facts;
+  const { now, zone, memberName } = facts;
   return (
     <View style={[styles.slip, styles.ours, { borderColor: theme.ink }]}>
       <View style={styles.top}>
@@ -165,7 +172,7 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
         <Words kind="small" tone="slate" aria-label={exactly(entry.at, zone)} style={styles.grow}>
           {momentInWords(entry.at, now, zone)}
         </Words>
-        <ReachedMark entry={entry} row={row} />
+        <ReachedMark entry={entry} facts={facts} />
       </View>
       {entry.text ? <Linked text={entry.text} /> : null}
       <Files files={entry.files} open={facts.openPicture} />

@@ -116,7 +116,17 @@ export const en = {
     typing: (name: string) => `${name} is typing`,
     leftAsNote: 'left as a note',
   },
+  /** Why something did not go out, or did not happen, where it is no refusal of our own. */
+  whys: {
+    gone: 'Nobody answered there.',
+    refused: 'It was refused there.',
+    'door-unknown': 'The door is not there any more.',
+    'secret-sealed':
+      'The key that opens the door’s secret is missing, or another one. Put porch.key back, or connect the door anew.',
+  } as Record<string, string>,
+  whyUnknown: 'What was asked did not answer as it should.',
   states: {
+    goingOut: 'On its way out',
     waiting: 'Waiting for signal',
     sending: 'Sending',
     sent: 'Sent',
@@ -310,7 +320,6 @@ export const en = {
     other: (kind: string) => `Something that had to happen (${kind})`,
     facts: (why: string, tries: number, time: string) =>
       `${why} ${tries === 1 ? 'Tried once' : `Tried ${tries} times`}, last ${time}.`,
-    unknown: 'What was asked did not answer as it should.',
     again: 'Try again',
     leave: 'Leave it',
     newest: (shown: number) => `The newest ${shown} are shown.`,
@@ -319,6 +328,8 @@ export const en = {
     title: 'Something is wrong with the data',
     'log-damaged': (time: string) =>
       `When the house was started (${time}) the end of its log could not be read. What was written last before that may be missing. Compare with what you remember; a backup can be restored as docs/deploying.md says.`,
+    'secrets-sealed': (time: string) =>
+      `When the house was started (${time}) it could not open what some doors need to go in and out. Nothing was lost: put the file porch.key back where it was and start the house again, or connect those doors anew.`,
     seen: 'I have read it',
   },
   offline: 'No connection. What you see is from before; what you send waits here.',

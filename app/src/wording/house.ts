@@ -73,6 +73,7 @@ export const houseWords = {
     back: 'House',
     addDoor: 'Add a door',
     closed: 'closed',
+    failing: (why: string) => `Nothing goes out: ${why}`,
     noSite: 'on no website yet',
   },
   business: {

@@ -5,6 +5,7 @@ import { countryOfZone } from '@porch/core/countries';
 import { plainDress } from '@porch/core/dress';
 import { cleanLine, NAME_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
+import { WEBSITE } from '../doors/website/kind';
 import { Refused } from '../refused';
 import { hashSecret, newId } from '../security/tokens';
 import type { MemberRecord, Store } from '../store';
@@ -134,7 +135,9 @@ export const createAccounts = (services: {
         const now = clock.now();
         store.business.write(business, now);
         const door = { id: newId(), publicId: newId(), name: business.name };
-        store.doors.add({ ...door, sites: [], memberIds: null, closedAt: null }, now);
+        const settings = { sites: [] };
+        const kind = WEBSITE;
+        store.doors.add({ ...door, kind, settings, memberIds: null, closedAt: null }, now);
         store.dresses.publish(door.id, plainDress(), now);
         return add({ ...owner, role: 'owner' }, typed.device);
       });

@@ -15,8 +15,9 @@ import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import type { Room } from '../services';
 import type { DoorRecord } from '../store';
+import { WEBSITE } from './website/kind';
 
-const sitesOf = (typed: readonly string[]): Site[] => {
+const listed = (typed: readonly string[]): Site[] => {
   const sites = typed.map((one) => {
     const site = toSite(one);
     if (!site) throw new Refused('site-not-understood', { field: 'sites' });
@@ -40,7 +41,9 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
   const changed = (door: DoorRecord, change: DoorChange): DoorRecord => ({
     ...door,
     ...(change.name === undefined ? {} : { name: requiredLine(change.name, 'name') }),
-    ...(change.sites === undefined ? {} : { sites: sitesOf(change.sites) }),
+    ...(change.sites === undefined
+      ? {}
+      : { settings: { ...door.settings, sites: listed(change.sites) } }),
     ...(change.memberIds === undefined
       ? {}
       : { memberIds: change.memberIds && membersOf(change.memberIds) }),
@@ -59,8 +62,9 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
       const door = {
         id: newId(),
         publicId: newId(),
+        kind: WEBSITE,
         name: requiredLine(request.body.name, 'name'),
-        sites: [],
+        settings: { sites: [] },
         memberIds: null,
         closedAt: null,
       };

@@ -8,6 +8,7 @@ import type { FastifyRequest } from 'fastify';
 import QRCode from 'qrcode';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
+import { sitesOf } from '../doors/website/kind';
 import { toDoor } from '../house/house';
 import { drawn, pixelsOf } from '../pictures/pictures';
 import { Refused } from '../refused';
@@ -77,8 +78,8 @@ export const dressRoom = async ({ app, services }: Room): Promise<void> => {
       // Only to a website of the owner's: whoever claims to be one would be handed the token.
       const seen = store.sightings
         .ofDoor(door.id)
-        .find(({ origin }) => isListed(door.sites, origin));
-      const [site] = door.sites;
+        .find(({ origin }) => isListed(sitesOf(door), origin));
+      const [site] = sitesOf(door);
       if (!seen && !site) throw new Refused('site-not-listed');
       const token = dressing.openTrial(door.id);
       // In the fragment: that part of an address is sent to nobody.

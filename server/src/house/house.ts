@@ -1,18 +1,21 @@
 import { type Checklist, type Door, type SignInWarning, WARNED_FROM } from '@porch/contract/team';
 import { isListed, toSite } from '@porch/core/website';
+import { sitesOf } from '../doors/website/kind';
 import type { Services } from '../services';
 import type { DoorRecord } from '../store';
 
 /** A door as its owner sees it: with the one line for the website, and the link to send. */
 export const toDoor = (
   door: DoorRecord,
-  { dressing }: Pick<Services, 'dressing'>,
+  { dressing, store }: Pick<Services, 'dressing' | 'store'>,
   origin: string,
 ): Door => ({
   id: door.id,
   publicId: door.publicId,
   name: door.name,
-  sites: door.sites,
+  kind: door.kind,
+  health: store.doors.health(door.id),
+  sites: sitesOf(door),
   snippet: `<script async src="${origin}/loader.js" data-door="${door.publicId}"></script>`,
   link: `${origin}/talk/${door.publicId}`,
   memberIds: door.memberIds,
@@ -26,7 +29,8 @@ export const checklistFor = (
   memberId: string,
 ): Checklist => {
   const doors = store.doors.all();
-  const sitesOf = (doorId: string) => doors.find(({ id }) => id === doorId)?.sites ?? [];
+  const listedAt = (doorId: string) =>
+    doors.filter(({ id }) => id === doorId).flatMap((door) => sitesOf(door));
   return {
     sightings: store.sightings.newest().map(({ doorId, origin, page, at }) => ({
       doorId,
@@ -34,7 +38,7 @@ export const checklistFor = (
       page,
       at,
       site: toSite(origin) ?? origin,
-      isListed: isListed(sitesOf(doorId), origin),
+      isListed: isListed(listedAt(doorId), origin),
     })),
     phone: sessions.isOnPhone(memberId),
     answered: store.ticks.has('answered'),

@@ -53,6 +53,9 @@ export const createLine = (services: { store: Store; clock: Clock; persons: Pers
           .slice(-ROLL_PAGE)
           .map((entry) => ({ ...entry, conversationId: conversation.id })),
         hasOlder: found.length > ROLL_PAGE,
+        receipts: store.deliveries
+          .bySeqs(found.flatMap(({ kind, seq }) => (kind === 'team-said' ? [seq] : [])))
+          .map(({ seq, step, why }) => ({ seq, step, why })),
       };
     },
 

@@ -1,10 +1,13 @@
-import type { Entry, Page, ThreadState } from '@porch/core/conversation';
+import type { Inbound } from '@porch/contract/doors';
+import { wayKey } from '@porch/core/contact';
+import { type Entry, type Page, THREADS_MOST, type ThreadState } from '@porch/core/conversation';
 import { isZone } from '@porch/core/hours';
 import { takesNotes } from '@porch/core/lamp';
-import { cleanLine } from '@porch/core/text';
+import { cleanLine, NAME_LONGEST } from '@porch/core/text';
 import { webAddress } from '@porch/core/website';
 import type { Clock } from '../clock';
 import type { Lamp } from '../lamp/lamp';
+import type { News } from '../live/hub';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import {
@@ -15,6 +18,7 @@ import {
   type Writer,
 } from '../store';
 import type { Write, Written } from './batch';
+import type { Persons } from './persons';
 import type { Record, Recording } from './record';
 import { isSameMessage } from './same';
 import { takeWords } from './words';
@@ -28,6 +32,8 @@ export interface Message {
   /** The time zone of the device, as it says. */
   zone?: string;
 }
+
+type ProvenWay = Inbound['proves'][number];
 
 /** What the door knows beside the words. */
 export interface Circumstances {
@@ -50,8 +56,9 @@ export const createReceive = (services: {
   record: Record;
   write: Write;
   lamp: Lamp;
+  persons: Persons;
 }) => {
-  const { store, clock, record, write, lamp } = services;
+  const { store, clock, record, write, lamp, persons } = services;
 
   const conversationOf = (thread: ThreadRecord | null): ConversationRecord | null =>
     thread?.conversationId ? store.conversations.byId(thread.conversationId) : null;
@@ -103,7 +110,47 @@ export const createReceive = (services: {
     return { result: conversation.id, news: [record.add(conversation, thread.id, recordings)] };
   };
 
+  /** Whoever has been proven to be reached so before is the same person. */
+  const joinProven = (thread: ThreadRecord, { kind, address }: ProvenWay): News[] => {
+    const key = wayKey(kind, address, store.business.read()?.country ?? '');
+    const others = store.ways.provenBy(kind, key).map(({ threadId }) => threadId);
+    const way = { threadId: thread.id, kind, key, address, source: 'proven' as const };
+    store.ways.write({ ...way, at: clock.now() });
+    const from = persons.standing(thread.id);
+    for (const id of others) {
+      const into = persons.standing(id);
+      const fits = from && into && into.threads.length + from.threads.length <= THREADS_MOST;
+      if (fits && into.id !== from.id) return persons.join(into, from, newId(), null);
+    }
+    return [];
+  };
+
+  /** What a network hands over: once for each of its own ids. */
+  const inbound = (said: Inbound): Written<string> => {
+    const { doorId, from, networkId, name } = said;
+    const writer = { doorId, address: from };
+    const before = store.deliveries.seen(doorId, networkId);
+    if (before) return { result: store.threads.byId(before)?.conversationId ?? '', news: [] };
+    const typed = { id: newId(), text: said.text, fileIds: said.fileIds, page: null };
+    const called = cleanLine(name).slice(0, NAME_LONGEST);
+    const taken = message(writer, typed, {
+      isHere: false,
+      before: (state) =>
+        called && !state?.name
+          ? [{ id: newId(), happening: { kind: 'details', name: called } }]
+          : [],
+    });
+    const thread = store.threads.byWriter(writer);
+    if (!thread) return taken;
+    store.deliveries.see(doorId, networkId, thread.id);
+    store.doors.heard(doorId, clock.now());
+    const joined = said.proves.flatMap((way) => joinProven(thread, way));
+    return { result: taken.result, news: [...taken.news, ...joined] };
+  };
+
   return {
+    /** Takes what a network hands over; gives the conversation's id. The same twice is once. */
+    inbound: (said: Inbound): Promise<string> => write(() => inbound(said)),
     /** What is known of a writer; null before they have said anything. */
     stateOf,
     /** The writer's thread, made if need be: a file may come in before the first message. */

@@ -1,4 +1,4 @@
-import { emailKey, phoneKey } from '@porch/core/contact';
+import { wayKey } from '@porch/core/contact';
 import {
   type Details,
   emptyThread,
@@ -29,7 +29,7 @@ export const createRecorder = ({ store, clock }: { store: Store; clock: Clock })
       const address = said[kind];
       if (address === undefined) continue;
       const country = store.business.read()?.country ?? '';
-      const key = kind === 'email' ? emailKey(address) : phoneKey(address, country);
+      const key = address && wayKey(kind, address, country);
       store.ways.keepOnly(threadId, kind, key);
       if (key) store.ways.write({ threadId, kind, key, address, source: 'said', at });
     }

@@ -1,10 +1,11 @@
 import type { Deed, DeedDone, Member } from '@porch/contract/team';
-import { type Happening, SCREEN, threadWrittenLast } from '@porch/core/conversation';
+import { type Entry, type Happening, threadWrittenLast, type Way } from '@porch/core/conversation';
+import { cleanMessage } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { Hub, News } from '../live/hub';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
-import { type ConversationRecord, type Store, toRow } from '../store';
+import { type ConversationRecord, type Store, type ThreadRecord, toRow } from '../store';
 import type { Write, Written } from './batch';
 import type { Persons } from './persons';
 import type { Record } from './record';
@@ -16,6 +17,14 @@ type WithTheWhole = Extract<Deed, { do: 'read' | 'wrap-up' | 'put-by' | 'take-ba
 /** The longest that a conversation may be put by. */
 export const PUT_BY_LONGEST_MS = 366 * 24 * 3_600_000;
 
+/** How what is said goes out. The doors know; whoever answers does not. */
+export interface Carrying {
+  /** Null where nothing can go out. */
+  at(doorId: string): { way: Way; textLongest: number } | null;
+  /** In the transaction that writes it. */
+  begin(entry: Entry, thread: ThreadRecord): void;
+}
+
 /** The only way out: whatever the team does in a conversation becomes entries here. */
 export const createReply = (services: {
   store: Store;
@@ -24,8 +33,9 @@ export const createReply = (services: {
   write: Write;
   hub: Hub;
   persons: Persons;
+  carrying: Carrying;
 }) => {
-  const { store, clock, record, write, hub, persons } = services;
+  const { store, clock, record, write, hub, persons, carrying } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -50,14 +60,24 @@ export const createReply = (services: {
     conversation: ConversationRecord,
   ): News[] => {
     const threadId = addressed(conversation, deed.threadId);
+    const thread = store.threads.byId(threadId);
+    if (!thread) throw new Refused('not-found');
+    const known = carrying.at(thread.doorId);
+    if (!known) throw new Refused('door-closed');
+    const { way, textLongest } = known;
+    if (cleanMessage(deed.text).length > textLongest) {
+      throw new Refused('text-too-long', { limit: textLongest });
+    }
     const words = takeWords(store, deed, threadId, ({ fromMember }) => fromMember !== null);
     const happening = {
       kind: 'team-said' as const,
       memberId: member.id,
       ...words,
-      way: SCREEN,
+      way,
     };
-    return [record.add(conversation, threadId, [{ id: deed.id, happening }])];
+    const news = record.add(conversation, threadId, [{ id: deed.id, happening }]);
+    for (const entry of news.entries) carrying.begin(entry, thread);
+    return [news];
   };
 
   /** What a deed with the whole of a conversation comes to; null when it would change nothing. */

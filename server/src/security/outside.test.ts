@@ -170,7 +170,7 @@ describe('what is sent to a stranger', () => {
       (await house.ask('POST', `/api/doors/${door.id}/trial`, { cookie, body: {} })).body;
     expect((await trial()).url).toMatch(/^https:\/\/www\.quillfern\.example\/#/);
     const kept = house.store.doors.byId(door.id);
-    if (kept) house.store.doors.update({ ...kept, sites: [] });
+    if (kept) house.store.doors.update({ ...kept, settings: { sites: [] } });
     expect((await trial()).code).toBe('site-not-listed');
     await house.close();
   });

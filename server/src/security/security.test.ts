@@ -168,7 +168,8 @@ describe('who may do what', () => {
       id: 'other-door-01',
       publicId: 'other-public-1',
       name: 'Other',
-      sites: [],
+      kind: 'website',
+      settings: { sites: [] },
       memberIds: null,
       closedAt: null,
     };

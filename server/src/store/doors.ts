@@ -1,43 +1,46 @@
-import type { Site } from '@porch/core/website';
+import type { DoorHealth } from '@porch/contract/doors';
 import type { Db } from './db';
 import { createMemo } from './memo';
 
 export interface DoorRecord {
   id: string;
+  /** Stands in addresses that the world knows. */
   publicId: string;
+  kind: string;
   name: string;
-  sites: Site[];
+  /** What its kind needs to know; each kind reads its own. */
+  settings: Readonly<Record<string, unknown>>;
   /** Whom it concerns; null: everybody. */
   memberIds: string[] | null;
   closedAt: number | null;
 }
 
-type Stored = Omit<DoorRecord, 'sites' | 'memberIds'> & {
-  sites: string;
+type Stored = Omit<DoorRecord, 'settings' | 'memberIds'> & {
+  settings: string;
   memberIds: string | null;
 };
 
 const KEPT_MOST = 200;
 
 const columns =
-  'id, public_id AS publicId, name, sites, member_ids AS memberIds, closed_at AS closedAt';
+  'id, public_id AS publicId, kind, name, settings, member_ids AS memberIds, closed_at AS closedAt';
 
 const fromStored = (door: Stored): DoorRecord => ({
   ...door,
-  sites: JSON.parse(door.sites),
+  settings: JSON.parse(door.settings),
   memberIds: door.memberIds === null ? null : JSON.parse(door.memberIds),
 });
 
 const toStored = (door: DoorRecord): Stored => ({
   ...door,
-  sites: JSON.stringify(door.sites),
+  settings: JSON.stringify(door.settings),
   memberIds: door.memberIds && JSON.stringify(door.memberIds),
 });
 
 export const doorsTable = (db: Db) => {
   const add = db.prepare(
-    `INSERT INTO doors (id, public_id, name, sites, member_ids, closed_at, created_at)
-     VALUES (@id, @publicId, @name, @sites, @memberIds, @closedAt, @now)`,
+    `INSERT INTO doors (id, public_id, kind, name, settings, member_ids, closed_at, created_at)
+     VALUES (@id, @publicId, @kind, @name, @settings, @memberIds, @closedAt, @now)`,
   );
   const all = db.prepare<[], Stored>(`SELECT ${columns} FROM doors ORDER BY created_at, id`);
   const byId = db.prepare<[string], Stored>(`SELECT ${columns} FROM doors WHERE id = ?`);
@@ -45,26 +48,59 @@ export const doorsTable = (db: Db) => {
     `SELECT ${columns} FROM doors WHERE public_id = ?`,
   );
   const update = db.prepare(
-    `UPDATE doors SET name = @name, sites = @sites, member_ids = @memberIds,
+    `UPDATE doors SET name = @name, settings = @settings, member_ids = @memberIds,
        closed_at = @closedAt WHERE id = @id`,
   );
-  const one = (stored: Stored | undefined): DoorRecord | null =>
-    stored ? fromStored(stored) : null;
+  const health = db.prepare<[string], DoorHealth>(
+    `SELECT heard_at AS heardAt, failing_since AS failingSince, failing_why AS why
+     FROM doors WHERE id = ?`,
+  );
+  const heard = db.prepare('UPDATE doors SET heard_at = ? WHERE id = ?');
+  const failing = db.prepare(
+    'UPDATE doors SET failing_since = coalesce(failing_since, ?), failing_why = ? WHERE id = ?',
+  );
+  const well = db.prepare('UPDATE doors SET failing_since = NULL, failing_why = NULL WHERE id = ?');
+  const secret = db.prepare<[string], { secret: Buffer | null }>(
+    'SELECT secret FROM doors WHERE id = ?',
+  );
+  const setSecret = db.prepare('UPDATE doors SET secret = ? WHERE id = ?');
   const known = createMemo<DoorRecord>(KEPT_MOST);
+  const remember = (stored: Stored | undefined): DoorRecord | null => {
+    if (!stored) return null;
+    const door = fromStored(stored);
+    known.put(door.publicId, door);
+    known.put(door.id, door);
+    return door;
+  };
   return {
     add: (door: DoorRecord, now: number): void => {
       add.run({ ...toStored(door), now });
     },
     all: (): DoorRecord[] => all.all().map(fromStored),
-    byId: (id: string): DoorRecord | null => one(byId.get(id)),
-    byPublicId: (publicId: string): DoorRecord | null => {
-      const door = known.get(publicId) ?? one(byPublicId.get(publicId));
-      if (door) known.put(publicId, door);
-      return door;
-    },
+    byId: (id: string): DoorRecord | null => known.get(id) ?? remember(byId.get(id)),
+    byPublicId: (publicId: string): DoorRecord | null =>
+      known.get(publicId) ?? remember(byPublicId.get(publicId)),
     update: (door: DoorRecord): void => {
       update.run(toStored(door));
       known.put(door.publicId, door);
+      known.put(door.id, door);
+    },
+    health: (id: string): DoorHealth =>
+      health.get(id) ?? { heardAt: null, failingSince: null, why: null },
+    heard: (id: string, at: number): void => {
+      heard.run(at, id);
+    },
+    /** Nothing goes out by it, since then or since before. */
+    failing: (id: string, at: number, why: string): void => {
+      failing.run(at, why, id);
+    },
+    well: (id: string): void => {
+      well.run(id);
+    },
+    /** As it is sealed; null where it has none. See `doors/seal.ts`. */
+    sealedSecret: (id: string): Buffer | null => secret.get(id)?.secret ?? null,
+    setSealedSecret: (id: string, sealed: Buffer | null): void => {
+      setSecret.run(sealed, id);
     },
     forget: known.forget,
   };

@@ -18,10 +18,11 @@ const fromStored = (dress: string): Dress => wholeDress(JSON.parse(dress));
 /** How doors are dressed: every published dress, and the draft that is being worked on. */
 export const dressesTable = (db: Db) => {
   const readDraft = db.prepare<[string], Omit<DraftRecord, 'draft'> & { draft: string | null }>(
-    'SELECT draft, revision, changed_by AS changedBy FROM doors WHERE id = ?',
+    'SELECT draft, revision, changed_by AS changedBy FROM drafts WHERE door_id = ?',
   );
   const writeDraft = db.prepare(
-    'UPDATE doors SET draft = ?, revision = revision + 1, changed_by = ? WHERE id = ?',
+    `INSERT INTO drafts VALUES (@doorId, @draft, 1, @memberId)
+     ON CONFLICT DO UPDATE SET draft = @draft, revision = revision + 1, changed_by = @memberId`,
   );
   const newest = db.prepare<[string, number], Omit<PublishedRecord, 'dress'> & { dress: string }>(
     `SELECT version, dress, published_at AS publishedAt FROM dresses
@@ -42,7 +43,7 @@ export const dressesTable = (db: Db) => {
       return { ...found, draft: found.draft === null ? null : fromStored(found.draft) };
     },
     setDraft: (doorId: string, draft: Dress | null, memberId: string): void => {
-      writeDraft.run(draft && JSON.stringify(draft), memberId, doorId);
+      writeDraft.run({ doorId, memberId, draft: draft && JSON.stringify(draft) });
     },
     /** The published dress, or one that was published `back` times before it; null when there is none. */
     published: (doorId: string, back = 0): PublishedRecord | null => {

@@ -1,6 +1,7 @@
 import { businessTable } from './business';
 import { conversationsTable } from './conversations';
 import type { Db } from './db';
+import { deliveriesTable } from './deliveries';
 import { doorsTable } from './doors';
 import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
@@ -24,6 +25,7 @@ import { waysTable } from './ways';
 export type { ConversationRecord } from './conversations';
 export { newConversation, toRow, withThreads } from './conversations';
 export { openBeside, openDatabase } from './database';
+export type { DeliveryRecord } from './deliveries';
 export type { DoorRecord } from './doors';
 export type { PublishedRecord } from './dresses';
 export type { Scope } from './entries';
@@ -55,6 +57,7 @@ export const createStore = (db: Db) => {
     probe: probeTable(db),
     tries: triesTable(db),
     doors,
+    deliveries: deliveriesTable(db),
     dresses: dressesTable(db),
     pictures: picturesTable(db),
     sightings: sightingsTable(db),

@@ -16,8 +16,9 @@ describe('what was read lately', () => {
     const door = {
       id: 'door-1',
       publicId: 'public-1',
+      kind: 'website',
       name: 'Shop',
-      sites: [],
+      settings: { sites: [] },
       memberIds: null,
       closedAt: null,
     };

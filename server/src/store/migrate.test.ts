@@ -72,7 +72,8 @@ describe('bringing data up to date', () => {
     expect(tables.length).toBeGreaterThan(10);
     expect(tables.filter(({ strict }) => strict === 0)).toEqual([]);
     db.exec(`
-      INSERT INTO doors (id, public_id, name, sites, created_at) VALUES ('d', 'p', 'n', '[]', 0);
+      INSERT INTO doors (id, public_id, kind, name, settings, created_at)
+        VALUES ('d', 'p', 'website', 'n', '{}', 0);
       INSERT INTO conversations VALUES ('c', 'waiting', 0, 0, 0, '[]');
       INSERT INTO threads VALUES ('c', 'd', 'a', 'c', 0);
       INSERT INTO entries (conversation_id, thread_id, id, kind, at, on_roll, shape, body)

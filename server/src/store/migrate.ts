@@ -4,9 +4,17 @@ import doorsAndTeam from './migrations/0002-doors-and-team.sql';
 import whatHeldNot from './migrations/0003-what-held-not.sql';
 import threads from './migrations/0004-threads.sql';
 import jobs from './migrations/0005-jobs.sql';
+import doors from './migrations/0006-doors.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
-export const migrations: readonly string[] = [first, doorsAndTeam, whatHeldNot, threads, jobs];
+export const migrations: readonly string[] = [
+  first,
+  doorsAndTeam,
+  whatHeldNot,
+  threads,
+  jobs,
+  doors,
+];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */
 export class NewerData extends Error {}

@@ -28,6 +28,8 @@ const member = (id: string, change: Partial<TeamMember> = {}): TeamMember => ({
 const door = (memberIds: string[] | null): Door => ({
   id: 'door-00001',
   publicId: 'public-0001',
+  kind: 'website',
+  health: { heardAt: null, failingSince: null, why: null },
   name: 'Front',
   sites: [],
   snippet: '',

@@ -26,6 +26,7 @@ import { everywhere, panelPolicy, previewPolicy } from '../../security/headers';
 import { hashSecret } from '../../security/tokens';
 import type { Room } from '../../services';
 import type { DoorRecord } from '../../store';
+import { sitesOf } from './kind';
 import { panelPage, previewPage } from './page';
 import { servePanel } from './socket';
 import { openTalk } from './talk';
@@ -207,7 +208,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
       isClosed: door.closedAt !== null,
     };
     // The link's page may stand in a frame of our own: the owner tries it there.
-    const ancestors = frameAncestors(place === 'frame' ? door.sites : []);
+    const ancestors = frameAncestors(place === 'frame' ? sitesOf(door) : []);
     return reply
       .headers({ 'content-security-policy': panelPolicy(ancestors), 'cache-control': 'no-store' })
       .type('text/html; charset=utf-8')

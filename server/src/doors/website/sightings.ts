@@ -2,6 +2,7 @@ import { isListed, type Site } from '@porch/core/website';
 import type { Clock } from '../../clock';
 import type { Hub } from '../../live/hub';
 import type { DoorRecord, SightingRecord, Store } from '../../store';
+import { sitesOf } from './kind';
 
 /** A busy website is seen every moment; once in this while is enough to know that it lives. */
 const KEPT_EVERY_MS = 60_000;
@@ -24,7 +25,9 @@ export const createSightings = (services: { store: Store; clock: Clock; hub: Hub
   const kindOf = (sites: readonly Site[], origin: string): Kind =>
     isListed(sites, origin) ? 'listed' : 'strange';
 
-  const isFull = ({ id, sites }: DoorRecord, origin: string): boolean => {
+  const isFull = (door: DoorRecord, origin: string): boolean => {
+    const { id } = door;
+    const sites = sitesOf(door);
     const kind = kindOf(sites, origin);
     const alike = [...fresh.values()].filter(
       (other) => other.doorId === id && kindOf(sites, other.origin) === kind,
@@ -34,7 +37,8 @@ export const createSightings = (services: { store: Store; clock: Clock; hub: Hub
 
   /** Drops the oldest of each kind that a door has too many of. */
   const trim = (doorId: string): void => {
-    const sites = store.doors.byId(doorId)?.sites ?? [];
+    const door = store.doors.byId(doorId);
+    const sites = door ? sitesOf(door) : [];
     const held = { listed: 0, strange: 0 };
     for (const { origin } of store.sightings.ofDoor(doorId)) {
       const kind = kindOf(sites, origin);

@@ -4,6 +4,7 @@ import { isListed } from '@porch/core/website';
 import { type PersonAt, toVisitorEntry } from '../../live/hub';
 import { Refused } from '../../refused';
 import type { DoorRecord, Store } from '../../store';
+import { sitesOf, WEBSITE } from './kind';
 
 /** How many entries a panel is sent at a time; waypoints and the like are left out afterwards. */
 const ENTRIES_MOST = 60;
@@ -27,19 +28,19 @@ export const createWebsite = ({ store, personAt }: { store: Store; personAt: Per
   return {
     door: (publicId: string): DoorRecord => {
       const door = store.doors.byPublicId(publicId);
-      if (!door) throw new Refused('not-found');
+      if (door?.kind !== WEBSITE) throw new Refused('not-found');
       return door;
     },
     /** A door at which somebody still answers. */
     openDoor: (publicId: string): DoorRecord => {
       const door = store.doors.byPublicId(publicId);
-      if (!door) throw new Refused('not-found');
+      if (door?.kind !== WEBSITE) throw new Refused('not-found');
       if (door.closedAt !== null) throw new Refused('door-closed');
       return door;
     },
     /** Refuses a website that is not on the door's list. */
     refuseUnlisted: (door: DoorRecord, origin: string): void => {
-      if (!isListed(door.sites, origin)) throw new Refused('site-not-listed');
+      if (!isListed(sitesOf(door), origin)) throw new Refused('site-not-listed');
     },
     /** The newest entries before a seq. */
     before: (thread: ThreadState, seq: number): VisitorPage => {

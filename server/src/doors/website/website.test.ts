@@ -143,7 +143,7 @@ describe('the website door', () => {
       code: 'site-not-understood',
       field: 'sites',
     });
-    expect(house.store.doors.byId(door.id)?.sites).toEqual(['other.example']);
+    expect(house.store.doors.byId(door.id)?.settings).toEqual({ sites: ['other.example'] });
     expect((await change([], await addHelper(house))).body.code).toBe('role-not-enough');
   });
 });
