@@ -24,6 +24,7 @@ export const errorStatus = {
   'sign-in-needed': 401,
   'sign-in-wrong': 401,
   'token-unknown': 401,
+  'signature-wrong': 401,
   'origin-not-ours': 403,
   'site-not-listed': 403,
   'role-not-enough': 403,

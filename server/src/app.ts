@@ -6,15 +6,16 @@ import fastifyCookie from '@fastify/cookie';
 import fastifySwagger from '@fastify/swagger';
 import fastifyWebsocket from '@fastify/websocket';
 import { SOCKET_FRAME_LARGEST_BYTES } from '@porch/contract/visitor';
-import Fastify, { LogController } from 'fastify';
+import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import {
   jsonSchemaTransform,
   serializerCompiler,
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
-import { guardRoutes } from './accounts/asking';
+import { allFor, askForWhom, guardTeam } from './accounts/asking';
 import { accountsRoom } from './accounts/plugin';
+import { networkRoom } from './doors/network-plugin';
 import { teamDoorsRoom } from './doors/team-plugin';
 import type { PanelFiles } from './doors/website/page';
 import { websiteRoom } from './doors/website/plugin';
@@ -32,7 +33,7 @@ import { handleErrors } from './refused';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
 import { everywhere } from './security/headers';
-import type { App, Services } from './services';
+import type { App, Room, Services } from './services';
 import type { Settings } from './settings';
 import { teamRoom } from './team/plugin';
 
@@ -47,7 +48,10 @@ const FAREWELL_MS = 1_000;
 /** RFC 6455, 7.4.1. */
 const GOING_AWAY = 1001;
 
-const rooms = [
+type RoomOf = (room: Room) => Promise<void>;
+
+/** For whoever is signed in: by cookie, and from our own pages only. */
+const teamRooms: readonly RoomOf[] = [
   accountsRoom,
   houseRoom,
   teamRoom,
@@ -59,10 +63,14 @@ const rooms = [
   inboxRoom,
   filesRoom,
   liveRoom,
-  websiteRoom,
   teamDoorsRoom,
-  pagesRoom,
 ];
+/** For visitors of websites: by a token, and from our own pages where something is written. */
+const visitorRooms: readonly RoomOf[] = [websiteRoom];
+/** For what networks hand over: proved by each door, by the bytes as they came. */
+const networkRooms: readonly RoomOf[] = [networkRoom];
+/** Files for everybody. */
+const publicRooms: readonly RoomOf[] = [pagesRoom];
 
 const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
@@ -129,9 +137,7 @@ export const buildApp = async (
     { parseAs: 'buffer' },
     (_request, body, done) => done(null, body),
   );
-  await app.register(fastifyCookie);
-  app.addHook('onRequest', services.refuseForeignWrites);
-  guardRoutes(app, services.sessions);
+  askForWhom(app);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
   await app.register(fastifySwagger, {
     openapi: { info: { title: 'Hello Porch', version: '0.4.0' } },
@@ -142,16 +148,48 @@ export const buildApp = async (
     preClose: (done) => sayFarewell(app, services, done),
   });
   const panelFiles = readPanelFiles(settings.widgetDir);
-  app.get('/healthz', { schema: { hide: true } }, async (_request, reply) => {
-    const ok = services.disk.canWrite();
-    return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok });
+  app.get(
+    '/healthz',
+    { config: { who: 'anybody' }, schema: { hide: true } },
+    async (_request, reply) => {
+      const ok = services.disk.canWrite();
+      return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok });
+    },
+  );
+  app.get('/openapi.json', { config: { who: 'anybody' }, schema: { hide: true } }, async () =>
+    app.swagger(),
+  );
+  const open = async (scope: FastifyInstance, rooms: readonly RoomOf[]): Promise<void> => {
+    for (const room of rooms) {
+      await scope.register(async (inner) =>
+        room({
+          app: inner.withTypeProvider<ZodTypeProvider>() as App,
+          settings,
+          services,
+          panelFiles,
+        }),
+      );
+    }
+  };
+  await app.register(async (scope) => {
+    await scope.register(fastifyCookie);
+    scope.addHook('onRequest', services.refuseForeignWrites);
+    guardTeam(scope as App, services.sessions);
+    await open(scope, teamRooms);
   });
-  app.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger());
-  for (const room of rooms) {
-    await app.register(async (scope) =>
-      room({ app: scope.withTypeProvider<ZodTypeProvider>(), settings, services, panelFiles }),
-    );
-  }
+  await app.register(async (scope) => {
+    allFor(scope, 'visitor');
+    scope.addHook('onRequest', services.refuseForeignWrites);
+    await open(scope, visitorRooms);
+  });
+  await app.register(async (scope) => {
+    allFor(scope, 'network');
+    await open(scope, networkRooms);
+  });
+  await app.register(async (scope) => {
+    allFor(scope, 'anybody');
+    await open(scope, publicRooms);
+  });
   app.addHook('onClose', async () => services.darkroom.end());
   return app;
 };

@@ -82,8 +82,6 @@ export const createServices = (
     report,
   );
   const disk = createDisk({ store, clock, hub });
-  const dressing = createDressing({ store, clock, hub });
-  const shown = createShown({ store, dressing });
   const reach = createReach({ store, hub });
   const publish = (news: News[], isHouse: boolean): void => {
     try {
@@ -103,10 +101,13 @@ export const createServices = (
     newVisitors: createBuckets(clock, most.newVisitorsAnHour, HOUR_MS),
     uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
     links: createBuckets(clock, most.linksAnHour, HOUR_MS),
+    networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
     firstCode: createBuckets(clock, most.firstCodeTriesAMinute, MINUTE_MS),
   };
-  const write = createBatch(store, publish, report);
+  const { write, writeNow, change } = createBatch(store, publish, report);
+  const dressing = createDressing({ store, clock, change });
+  const shown = createShown({ store, dressing });
   const record = createRecorder({ store, clock });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
@@ -136,6 +137,7 @@ export const createServices = (
     attempts: createAttempts({ store, clock, crowds: limits.crowdedAccounts }),
     endings,
     firstCode,
+    change,
   });
   return {
     clock,
@@ -148,6 +150,8 @@ export const createServices = (
     persons,
     record,
     write,
+    writeNow,
+    change,
     jobs,
     registry,
     delivering,
@@ -158,7 +162,7 @@ export const createServices = (
     files: createFiles({ ...inbox, darkroom }),
     lamp,
     website: createWebsite({ store, personAt: shown.person }),
-    sightings: createSightings({ store, clock, hub }),
+    sightings: createSightings({ store, clock, change }),
     dressing,
     shown,
     pictures: createPictures({ store, clock, darkroom }),
@@ -167,7 +171,7 @@ export const createServices = (
     sessions,
     accounts,
     firstCode,
-    team: createTeam({ store, clock, hub, accounts, sessions, endings }),
+    team: createTeam({ store, clock, change, accounts, sessions, endings }),
     pairings,
     limits,
     connections: createConnections(most.connectionsOfAnAddress),

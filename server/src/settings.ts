@@ -32,6 +32,8 @@ const SettingsSchema = z.object({
       newVisitorsAnHour: z.number().positive().default(60),
       uploadsAnHour: z.number().positive().default(60),
       linksAnHour: z.number().positive().default(60),
+      /** How often a network's address may hand something over. */
+      networksAMinute: z.number().positive().default(1_200),
       /** More words a minute than these no panel and no device of ours says over one socket. */
       panelWordsAMinute: z.number().positive().default(240),
       deviceWordsAMinute: z.number().positive().default(600),

@@ -36,7 +36,7 @@ const kind: JobKind<{ key: string }> = {
   },
 };
 
-const write = createBatch(store, () => worker.wake(), report);
+const { write } = createBatch(store, () => worker.wake(), report);
 const worker = createWorker({ store, clock: systemClock, write, report, kinds: [kind as JobKind] });
 
 const start = async (): Promise<void> => {

@@ -46,9 +46,11 @@ describe('what could not be done', () => {
     expect(screen.getByText(/^Nobody answered there\. Tried once/)).toBeTruthy();
     expect(screen.getByText(/^What was asked did not answer as it should\./)).toBeTruthy();
     expect(screen.getByText('The newest 3 are shown.')).toBeTruthy();
-    await fireEvent.press(
-      screen.getAllByLabelText('Try again: Bring back a conversation that was put by')[0],
+    const [again] = screen.getAllByLabelText(
+      'Try again: Bring back a conversation that was put by',
     );
+    if (!again) throw new Error('nothing can be tried again');
+    await fireEvent.press(again);
     await waitFor(() => expect(asked).toContain('POST /api/jobs/7/again'));
     await fireEvent.press(screen.getByLabelText(/^Leave it: Something that had to happen/));
     await waitFor(() => expect(asked).toContain('DELETE /api/jobs/5'));

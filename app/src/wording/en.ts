@@ -390,6 +390,7 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'sign-in-needed': 'You are signed out. Sign in again; what you wrote is kept on this device.',
   'sign-in-wrong': 'Email and password do not fit together. Check both.',
   'token-unknown': 'This conversation cannot be opened from here.',
+  'signature-wrong': 'This did not come from where it says. Nothing of it was taken.',
   'origin-not-ours': 'This came from a page that is not ours. Nothing was changed.',
   'site-not-listed': 'This website is not on the door’s list.',
   'role-not-enough': 'Only the owner can do this. Nothing was changed.',

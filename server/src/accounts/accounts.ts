@@ -6,6 +6,7 @@ import { plainDress } from '@porch/core/dress';
 import { cleanLine, NAME_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import { WEBSITE } from '../doors/website/kind';
+import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import { hashSecret, newId } from '../security/tokens';
 import type { MemberRecord, Store } from '../store';
@@ -74,8 +75,9 @@ export const createAccounts = (services: {
   attempts: Attempts;
   endings: Endings;
   firstCode: FirstCode;
+  change: Change;
 }) => {
-  const { store, clock, passwords, sessions, attempts, endings, firstCode } = services;
+  const { store, clock, passwords, sessions, attempts, endings, firstCode, change } = services;
 
   const hashOf = async (password: string, field = 'password'): Promise<string> => {
     if (password.length < PASSWORD_SHORTEST) {
@@ -181,7 +183,7 @@ export const createAccounts = (services: {
       await prove(asking, typed.old, 'old');
       const passwordHash = await hashOf(typed.new, 'new');
       const ending = { memberId: me.id, keptHash: sessionHash };
-      store.atOnce(() => {
+      change(() => {
         store.members.setPassword(me.id, passwordHash);
         endings.write(ending);
       });

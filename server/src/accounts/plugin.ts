@@ -43,7 +43,7 @@ export const clearSession = (request: FastifyRequest, reply: FastifyReply): Fast
 
 /** Signing in and out. */
 export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
-  const { accounts, store } = services;
+  const { accounts, store, change } = services;
 
   app.post(
     '/api/set-up',
@@ -83,8 +83,7 @@ export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
     '/api/me/warning',
     { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
     async (request, reply) => {
-      store.warnings.drop(memberOf(request).id);
-      services.hub.tellHouse();
+      change(() => store.warnings.drop(memberOf(request).id));
       return reply.status(204).send(null);
     },
   );

@@ -1,3 +1,4 @@
+import { createHmac } from 'node:crypto';
 import { mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,11 +8,16 @@ import Database from 'better-sqlite3';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until } from '../../test-kit/panel';
 import { JobFailed } from '../jobs/worker';
+import { Refused } from '../refused';
 import { createRegistry, type DoorKind, type Sending } from './registry';
 import { createSeal, keyFile, keyInMemory, keyPath } from './seal';
 import { websiteDoor } from './website/kind';
 
 const second = 1_000;
+
+/** How the made-up network signs what it hands over: of the bytes, whatever they mean. */
+const markOf = (body: Buffer, secret: string): string =>
+  createHmac('sha256', secret).update(body).digest('hex');
 
 /** A made-up network: what is sent to it stands in a list, and it answers as a test says. */
 const openNetwork = () => {
@@ -26,6 +32,12 @@ const openNetwork = () => {
       const answer = answers.shift() ?? { networkId: `net-${sent.length}`, step: 'sent' };
       if (answer instanceof JobFailed) throw answer;
       return answer;
+    },
+    hear: ({ body, headers, secret }) => {
+      if (headers['x-snail-mark'] !== markOf(body, secret ?? '')) {
+        throw new Refused('signature-wrong');
+      }
+      return JSON.parse(String(body));
     },
   };
   return { sent, answers, kind };
@@ -220,6 +232,108 @@ describe('what goes out by a network', () => {
     const lost = await here.comes('in-9', { doorId: gone, from: 'x' });
     expect((await here.answer(lost)).body.code).toBe('door-closed');
     expect(here.sent).toEqual([]);
+  });
+});
+
+describe('what a network hands over', () => {
+  const secret = 'shared with the snails';
+  let here: Awaited<ReturnType<typeof open>>;
+  let house: House;
+  beforeEach(async () => {
+    here = await open();
+    house = here.house;
+    house.services.registry.setSecret(here.doorId, secret);
+  });
+  afterEach(() => house.close());
+
+  /** From nowhere of ours, and with whatever cookie. */
+  const hand = (text: string, change: { mark?: string; door?: string; type?: string } = {}) =>
+    house.ask('POST', `/in/${change.door ?? `${here.doorId}-public`}`, {
+      cookie: here.cookie,
+      headers: {
+        origin: 'https://snails.example',
+        'content-type': change.type ?? 'application/json',
+        'x-snail-mark': change.mark ?? markOf(Buffer.from(text), secret),
+      },
+      body: Buffer.from(text),
+    });
+  const said = (...networkIds: string[]) => ({
+    inbounds: networkIds.map((networkId) => ({ networkId, from: 'wren@snails', text: networkId })),
+  });
+  const count = (): number => house.store.conversations.counts().waiting;
+
+  it('is taken once it is proved, by the bytes as they came; what was taken is on disk', async () => {
+    // As no parser would write it again.
+    const odd = `{ "inbounds" :[{"networkId":"in-1",\n"from":"wren@snails","text":"\\u0041 slow hello"}] }`;
+    const { status } = await hand(odd);
+    expect([status, count()]).toEqual([204, 1]);
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    expect(row?.state.lastWords).toBe('A slow hello');
+    await hand(odd, { type: 'application/x-www-form-urlencoded' });
+    expect(house.store.entries.allOf(row?.id ?? '').map(({ kind }) => kind)).toEqual([
+      'visitor-said',
+    ]);
+  });
+
+  it('says what became of what went out', async () => {
+    const id = await here.comes('in-1');
+    await here.answer(id);
+    await here.reaches(id, 'sent');
+    const { status } = await hand('{"deliveries":[{"networkId":"net-1","step":"arrived"}]}');
+    expect([status, await here.receiptsOf(id)]).toMatchObject([204, [{ step: 'arrived' }]]);
+  });
+
+  it.each<[string, () => ReturnType<typeof hand>, number, string]>([
+    ['is not signed', () => hand('{}', { mark: '' }), 401, 'signature-wrong'],
+    [
+      'was changed on the way',
+      () => hand('{ }', { mark: markOf(Buffer.from('{}'), secret) }),
+      401,
+      'signature-wrong',
+    ],
+    ['is for no door', () => hand('{}', { door: 'no-such-door-01' }), 404, 'not-found'],
+    [
+      'is for a door that hears nothing that way',
+      () => hand('{}', { door: here.door.publicId }),
+      404,
+      'not-found',
+    ],
+    ['is too much at once', () => hand('x'.repeat(1_100_000)), 413, 'too-large'],
+    [
+      'is more than one goes over in one go',
+      () => hand(JSON.stringify(said(...Array.from({ length: 501 }, (_, at) => `in-${at}`)))),
+      400,
+      'bad-request',
+    ],
+    [
+      'is in part nothing that could be kept',
+      () => hand('{"inbounds":[{"networkId":"a","from":"b","text":"c"},{"networkId":7}]}'),
+      400,
+      'bad-request',
+    ],
+  ])('is refused as a whole when it %s', async (_name, handed, status, code) => {
+    const response = await handed();
+    expect([response.status, response.body.code, count()]).toEqual([status, code, 0]);
+  });
+
+  it('is refused at a door that is closed', async () => {
+    const door = house.store.doors.byId(here.doorId);
+    if (door) house.store.doors.update({ ...door, closedAt: 1 });
+    expect((await hand(JSON.stringify(said('in-1')))).body.code).toBe('door-closed');
+  });
+
+  it('is not taken from a flood', async () => {
+    const few = await openHouse({ limits: { networksAMinute: 2 } }, ':memory:', {
+      doorKinds: [here.kind],
+    });
+    const { door } = await setUp(few);
+    const made = { ...door, id: 'snail-door-01', publicId: 'snail-door-01', kind: here.kind.kind };
+    few.store.doors.add(made, 0);
+    const outcomes = await Promise.all(
+      [1, 2, 3].map(() => few.ask('POST', '/in/snail-door-01', { body: Buffer.from('{}') })),
+    );
+    expect(outcomes.map(({ status }) => status).sort()).toEqual([401, 401, 429]);
+    await few.close();
   });
 });
 

@@ -1,5 +1,6 @@
-import type { Delivery, DoorCan, Outbound } from '@porch/contract/doors';
+import type { Delivery, DoorCan, InboundSchema, Outbound } from '@porch/contract/doors';
 import type { Way } from '@porch/core/conversation';
+import type { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
 import type { DoorRecord, Store } from '../store';
 import type { Seal } from './seal';
@@ -13,6 +14,23 @@ export interface Sending {
   signal: AbortSignal;
 }
 
+/** What a network hands over, byte for byte: signatures are of these. */
+export interface Handed {
+  door: DoorRecord;
+  secret: string | null;
+  body: Buffer;
+  headers: Readonly<Record<string, string | string[] | undefined>>;
+  query: Readonly<Record<string, unknown>>;
+}
+
+/** What a door has made of it. */
+export interface Heard {
+  inbounds?: readonly Omit<z.input<typeof InboundSchema>, 'doorId'>[];
+  deliveries?: readonly Delivery[];
+  /** What the network wants to hear back; 204 without it. */
+  answer?: { type: string; text: string };
+}
+
 /** A kind of door: what it can do, and how something goes out by it. */
 export interface DoorKind {
   kind: string;
@@ -24,6 +42,11 @@ export interface DoorKind {
    * is on their screen, and nothing has to be carried.
    */
   send?: (sending: Sending) => Promise<Delivery>;
+  /**
+   * Makes of what a network hands over what was said and what became of what was sent, having proved that it
+   * comes from there: throws `Refused` otherwise. Absent: nothing comes in that way.
+   */
+  hear?: (handed: Handed) => Heard | Promise<Heard>;
 }
 
 /** Knows the kinds of doors, so that whoever answers needs to know none. */

@@ -28,7 +28,7 @@ const listed = (typed: readonly string[]): Site[] => {
 
 /** What the owner decides about the doors themselves: how many, where they may stand, for whom. */
 export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
-  const { store, clock, hub, originOf } = services;
+  const { store, clock, change, originOf } = services;
 
   const membersOf = (ids: readonly string[]): string[] | null => {
     if (ids.some((id) => !store.members.byId(id))) {
@@ -38,18 +38,18 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
     return ids.length === 0 ? null : [...new Set(ids)];
   };
 
-  const changed = (door: DoorRecord, change: DoorChange): DoorRecord => ({
+  const changed = (door: DoorRecord, typed: DoorChange): DoorRecord => ({
     ...door,
-    ...(change.name === undefined ? {} : { name: requiredLine(change.name, 'name') }),
-    ...(change.sites === undefined
+    ...(typed.name === undefined ? {} : { name: requiredLine(typed.name, 'name') }),
+    ...(typed.sites === undefined
       ? {}
-      : { settings: { ...door.settings, sites: listed(change.sites) } }),
-    ...(change.memberIds === undefined
+      : { settings: { ...door.settings, sites: listed(typed.sites) } }),
+    ...(typed.memberIds === undefined
       ? {}
-      : { memberIds: change.memberIds && membersOf(change.memberIds) }),
-    ...(change.isClosed === undefined
+      : { memberIds: typed.memberIds && membersOf(typed.memberIds) }),
+    ...(typed.isClosed === undefined
       ? {}
-      : { closedAt: change.isClosed ? (door.closedAt ?? clock.now()) : null }),
+      : { closedAt: typed.isClosed ? (door.closedAt ?? clock.now()) : null }),
   });
 
   app.post(
@@ -68,11 +68,10 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
         memberIds: null,
         closedAt: null,
       };
-      store.atOnce(() => {
+      change(() => {
         store.doors.add(door, clock.now());
         store.dresses.publish(door.id, plainDress(request.body.language), clock.now());
       });
-      hub.tellHouse();
       return toDoor(door, services, originOf(request));
     },
   );
@@ -91,8 +90,7 @@ export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
       const door = store.doors.byId(request.params.id);
       if (!door) throw new Refused('not-found');
       const next = changed(door, request.body);
-      store.doors.update(next);
-      hub.tellHouse();
+      change(() => store.doors.update(next));
       return toDoor(next, services, originOf(request));
     },
   );

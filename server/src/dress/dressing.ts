@@ -9,7 +9,7 @@ import {
   tidyDress,
 } from '@porch/core/dress';
 import type { Clock } from '../clock';
-import type { Hub } from '../live/hub';
+import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import { hashSecret, newSecret } from '../security/tokens';
 import type { PublishedRecord, Store } from '../store';
@@ -22,8 +22,8 @@ const TRIALS_MOST = 100;
 const plain: PublishedRecord = { version: 0, dress: plainDress(), publishedAt: 0 };
 
 /** How doors are dressed: drafts, publishing, taking it back, and trying it on. */
-export const createDressing = (services: { store: Store; clock: Clock; hub: Hub }) => {
-  const { store, clock, hub } = services;
+export const createDressing = (services: { store: Store; clock: Clock; change: Change }) => {
+  const { store, clock, change } = services;
   // In memory on purpose: a trial shows a draft and nothing else, and a restart may end it.
   const trials = new Map<string, { doorId: string; until: number }>();
 
@@ -61,16 +61,14 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
   };
 
   /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
-  const change = (doorId: string, revision: number, work: () => void): Dressed => {
+  const build = (doorId: string, revision: number, work: () => void): Dressed => {
     known.delete(doorId);
-    const dressed = store.atOnce(() => {
+    return change(() => {
       if (store.dresses.draft(doorId).revision !== revision) throw new Refused('changed-meanwhile');
       work();
       known.delete(doorId);
       return dressedOf(doorId);
     });
-    hub.tellHouse();
-    return dressed;
   };
 
   return {
@@ -82,10 +80,10 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
       const [problem] = problemsOf(dress);
       if (problem) throw new Refused(problem.code, { field: problem.field, limit: problem.limit });
       const tidy = tidyDress(dress);
-      return change(doorId, revision, () => store.dresses.setDraft(doorId, tidy, member.id));
+      return build(doorId, revision, () => store.dresses.setDraft(doorId, tidy, member.id));
     },
     publish: (doorId: string, revision: number, member: Member): Dressed =>
-      change(doorId, revision, () => {
+      build(doorId, revision, () => {
         const { draft } = store.dresses.draft(doorId);
         if (!draft) return;
         store.dresses.publish(doorId, draft, clock.now());
@@ -93,7 +91,7 @@ export const createDressing = (services: { store: Store; clock: Clock; hub: Hub 
       }),
     /** Back to what was published before; what is taken back stays as the draft. */
     undo: (doorId: string, revision: number, member: Member): Dressed =>
-      change(doorId, revision, () => {
+      build(doorId, revision, () => {
         const { version, dress } = publishedOf(doorId);
         if (version <= 1) throw new Refused('nothing-to-undo');
         const { draft } = store.dresses.draft(doorId);

@@ -39,7 +39,7 @@ const changed = (business: Business, typed: BusinessChange): Business => ({
 
 /** Who is asking and what house this is; and the business's own name, place and address. */
 export const houseRoom = async ({ app, services }: Room): Promise<void> => {
-  const { store, disk, clock, originOf, hub } = services;
+  const { store, disk, clock, originOf, change } = services;
 
   app.get(
     '/api/house',
@@ -80,8 +80,7 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
       const business = store.business.read();
       if (!business) throw new Refused('not-found');
       const next = changed(business, request.body);
-      store.business.write(next, clock.now());
-      hub.tellHouse();
+      change(() => store.business.write(next, clock.now()));
       return next;
     },
   );
@@ -93,8 +92,7 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
       schema: { params: z.object({ kind: z.string().max(40) }), response: { 204: z.null() } },
     },
     async (request, reply) => {
-      store.findings.drop(request.params.kind);
-      hub.tellHouse();
+      change(() => store.findings.drop(request.params.kind));
       return reply.status(204).send(null);
     },
   );
@@ -103,8 +101,7 @@ export const houseRoom = async ({ app, services }: Room): Promise<void> => {
     '/api/ticks',
     { config: { who: 'owner' }, schema: { body: TickSchema, response: { 204: z.null() } } },
     async (request, reply) => {
-      store.ticks.set(request.body.tick, clock.now());
-      hub.tellHouse();
+      change(() => store.ticks.set(request.body.tick, clock.now()));
       return reply.status(204).send(null);
     },
   );

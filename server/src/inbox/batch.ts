@@ -78,6 +78,16 @@ export const createBatch = (
     }
   };
 
+  /** From here on it is written: whoever cannot be told of it is told by their next hello. */
+  const tell = (outcomes: readonly Outcome[]): void => {
+    const isHouse = outcomes.some((one) => 'written' in one && one.written.isHouse === true);
+    try {
+      publish(newsOf(outcomes), isHouse);
+    } catch (error) {
+      report(error);
+    }
+  };
+
   const flush = (): void => {
     const all = waiting;
     waiting = [];
@@ -88,20 +98,14 @@ export const createBatch = (
       for (const one of all) one.settle({ error });
       return;
     }
-    // From here on it is written: whoever cannot be told of it is told by their next hello.
-    try {
-      const isHouse = outcomes.some((one) => 'written' in one && one.written.isHouse === true);
-      publish(newsOf(outcomes), isHouse);
-    } catch (error) {
-      report(error);
-    }
+    tell(outcomes);
     outcomes.forEach((outcome, index) => {
       const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
       all[index]?.settle(settled);
     });
   };
 
-  return <Result>(work: () => Written<Result>): Promise<Result> =>
+  const write = <Result>(work: () => Written<Result>): Promise<Result> =>
     new Promise((resolve, reject) => {
       if (waiting.length === 0) setImmediate(flush);
       waiting.push({
@@ -110,6 +114,29 @@ export const createBatch = (
           'error' in outcome ? reject(outcome.error) : resolve(outcome.result as Result),
       });
     });
+
+  /** The same by itself and at once, for what is seldom and short. */
+  const writeNow = <Result>(work: () => Written<Result>): Result => {
+    const written = store.atOnce(() => {
+      const one = work();
+      makeFindable(
+        store,
+        one.news.flatMap(({ entries }) => entries),
+      );
+      return one;
+    });
+    tell([{ written }]);
+    return written.result;
+  };
+
+  /** A change of the house, its doors or its team: in one transaction, and told once that is on disk. */
+  const change = <Result>(work: () => Result): Result =>
+    writeNow(() => ({ result: work(), news: [], isHouse: true }));
+
+  return { write, writeNow, change };
 };
 
-export type Write = ReturnType<typeof createBatch>;
+type Batch = ReturnType<typeof createBatch>;
+export type Write = Batch['write'];
+export type WriteNow = Batch['writeNow'];
+export type Change = Batch['change'];

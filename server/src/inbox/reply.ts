@@ -2,7 +2,7 @@ import type { Deed, DeedDone, Member } from '@porch/contract/team';
 import { type Entry, type Happening, threadWrittenLast, type Way } from '@porch/core/conversation';
 import { cleanMessage } from '@porch/core/text';
 import type { Clock } from '../clock';
-import type { Hub, News } from '../live/hub';
+import type { News } from '../live/hub';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import { type ConversationRecord, type Store, type ThreadRecord, toRow } from '../store';
@@ -31,11 +31,10 @@ export const createReply = (services: {
   clock: Clock;
   record: Record;
   write: Write;
-  hub: Hub;
   persons: Persons;
   carrying: Carrying;
 }) => {
-  const { store, clock, record, write, hub, persons, carrying } = services;
+  const { store, clock, record, write, persons, carrying } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -140,14 +139,13 @@ export const createReply = (services: {
 
   return {
     /** Does something in a conversation for a member. The same deed id twice is once. */
-    deed: async (conversationId: string, what: Deed, member: Member): Promise<DeedDone> => {
-      const done = await write(() => deed(conversationId, what, member));
-      if (what.do === 'say' && !store.ticks.has('answered')) {
+    deed: (conversationId: string, what: Deed, member: Member): Promise<DeedDone> =>
+      write(() => {
+        const done = deed(conversationId, what, member);
+        if (what.do !== 'say' || store.ticks.has('answered')) return done;
         store.ticks.set('answered', clock.now());
-        hub.tellHouse();
-      }
-      return done;
-    },
+        return { ...done, isHouse: true };
+      }),
   };
 };
 

@@ -17,7 +17,7 @@ const ById = z.object({ id: IdSchema });
 
 /** Signing a phone in by a code on a screen. */
 export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
-  const { pairings, originOf, limits, hub } = services;
+  const { pairings, originOf, limits, writeNow } = services;
 
   app.post(
     '/api/pairings',
@@ -71,11 +71,11 @@ export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
       schema: { body: LookAtLinkSchema, response: { 200: CollectSchema } },
     },
     async (request, reply) => {
-      const { state, signedIn } = pairings.collect(request.body.token);
-      if (signedIn) {
-        giveSession(services, request, reply, signedIn);
-        hub.tellHouse();
-      }
+      const { state, signedIn } = writeNow(() => {
+        const result = pairings.collect(request.body.token);
+        return { result, news: [], isHouse: result.signedIn !== undefined };
+      });
+      if (signedIn) giveSession(services, request, reply, signedIn);
       return { state };
     },
   );

@@ -11,7 +11,7 @@ const bodyLimit = FILE_LARGEST_BYTES + 1;
 
 /** The business's picture and the faces of the team; anybody may see them who knows where. */
 export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
-  const { pictures, store, clock, hub, limits } = services;
+  const { pictures, store, clock, change, limits } = services;
 
   /** Before ten megabytes are read. */
   const refuseCrowd = async (request: FastifyRequest): Promise<void> => {
@@ -38,8 +38,7 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
       const business = store.business.read();
       if (!business) throw new Refused('not-found');
       const changed = { ...business, pictureId, pictureShape: request.query.shape };
-      store.business.write(changed, clock.now());
-      hub.tellHouse();
+      change(() => store.business.write(changed, clock.now()));
       return changed;
     },
   );
@@ -49,8 +48,8 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
     { config: { who: 'owner' }, schema: { response: { 204: z.null() } } },
     async (_request, reply) => {
       const business = store.business.read();
-      if (business) store.business.write({ ...business, pictureId: null }, clock.now());
-      hub.tellHouse();
+      if (business)
+        change(() => store.business.write({ ...business, pictureId: null }, clock.now()));
       return reply.status(204).send(null);
     },
   );
@@ -66,8 +65,7 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
     async (request) => {
       const me = memberOf(request);
       const changed = { ...me, pictureId: await take(request, request.query) };
-      store.members.update(changed);
-      hub.tellHouse();
+      change(() => store.members.update(changed));
       return changed;
     },
   );
@@ -76,15 +74,17 @@ export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
     '/api/me/picture',
     { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
     async (request, reply) => {
-      store.members.update({ ...memberOf(request), pictureId: null });
-      hub.tellHouse();
+      change(() => store.members.update({ ...memberOf(request), pictureId: null }));
       return reply.status(204).send(null);
     },
   );
 
   app.get(
     '/pictures/:id',
-    { schema: { params: z.object({ id: IdSchema }), hide: true } },
+    {
+      config: { who: 'anybody' },
+      schema: { params: z.object({ id: IdSchema }), hide: true },
+    },
     async (request, reply) => {
       const bytes = store.pictures.bytes(request.params.id);
       if (!bytes) throw new Refused('not-found');

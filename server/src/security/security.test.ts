@@ -21,6 +21,43 @@ describe('who may do what', () => {
     }
   });
 
+  it('has no route that does not say for whom it is, and none that is for others than it says', async () => {
+    const { door } = await setUp(house);
+    const places: Record<string, RegExp> = {
+      owner: /^\/api\//,
+      team: /^\/api\//,
+      visitor: /^\/door\//,
+      network: /^\/in\//,
+      anybody: /^\//,
+    };
+    const { declared } = house.app;
+    expect(declared.length).toBeGreaterThan(70);
+    for (const { who, url } of declared)
+      expect([who, url]).toEqual([who, expect.stringMatching(places[who] ?? /x/)]);
+    expect(new Set(declared.map(({ who }) => who))).toEqual(new Set(Object.keys(places)));
+    const openBelowApi = declared.filter(
+      ({ who, url, method }) => who === 'anybody' && url.startsWith('/api/') && method !== 'HEAD',
+    );
+    expect(openBelowApi.map(({ method, url }) => `${method} ${url}`).sort()).toEqual([
+      'GET /api/house',
+      'POST /api/join',
+      'POST /api/links/look',
+      'POST /api/new-password',
+      'POST /api/pairings/claim',
+      'POST /api/pairings/collect',
+      'POST /api/set-up',
+      'POST /api/sign-in',
+    ]);
+    const ofVisitors = declared.filter(({ who, method }) => who === 'visitor' && method !== 'HEAD');
+    expect(ofVisitors.length).toBeGreaterThanOrEqual(3);
+    for (const { method, url } of ofVisitors) {
+      const path = url.replace(':door', door.publicId).replace(':id', 'file-0000001');
+      const { body } = await house.ask(method as 'GET', path);
+      if (method !== 'HEAD')
+        expect([method, url, body.code]).toEqual([method, url, 'token-unknown']);
+    }
+  });
+
   it('opens what needs a link\u2019s secret to nobody who made one up', async () => {
     await setUp(house);
     for (const [path, body] of Object.entries(byLink)) {

@@ -27,7 +27,7 @@ const forAnybody = { who: 'anybody' } as const;
 
 /** The team: who is in it, how they come in and go, and what each may change about themselves. */
 export const teamRoom = async ({ app, services }: Room): Promise<void> => {
-  const { team, accounts, hub, limits, originOf } = services;
+  const { team, accounts, change, limits, originOf } = services;
 
   const refuseCrowd = async (request: FastifyRequest): Promise<void> => {
     const waitMs = limits.links.take(request.ip);
@@ -131,9 +131,7 @@ export const teamRoom = async ({ app, services }: Room): Promise<void> => {
     '/api/me',
     { config: forTeam, schema: { body: MeChangeSchema, response: { 200: MemberSchema } } },
     async (request) => {
-      const changed = accounts.changeMe(memberOf(request), request.body);
-      hub.tellHouse();
-      return changed;
+      return change(() => accounts.changeMe(memberOf(request), request.body));
     },
   );
 
@@ -142,7 +140,6 @@ export const teamRoom = async ({ app, services }: Room): Promise<void> => {
     { config: forTeam, schema: { body: PasswordChangeSchema, response: nothing } },
     async (request, reply) => {
       await accounts.changePassword(askingOf(request), request.body);
-      hub.tellHouse();
       return reply.status(204).send(null);
     },
   );

@@ -10,7 +10,7 @@ import type { Accounts, Asking } from '../accounts/accounts';
 import type { Endings } from '../accounts/endings';
 import type { Sessions, SignedIn } from '../accounts/sessions';
 import type { Clock } from '../clock';
-import type { Hub } from '../live/hub';
+import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import { hashSecret, newSecret } from '../security/tokens';
 import type { LinkRecord, Store } from '../store';
@@ -23,12 +23,12 @@ const OPEN_MOST = 20;
 export const createTeam = (services: {
   store: Store;
   clock: Clock;
-  hub: Hub;
+  change: Change;
   accounts: Accounts;
   sessions: Sessions;
   endings: Endings;
 }) => {
-  const { store, clock, hub, accounts, sessions, endings } = services;
+  const { store, clock, change, accounts, sessions, endings } = services;
 
   const someone = (id: string) => {
     const member = store.members.byId(id);
@@ -53,8 +53,8 @@ export const createTeam = (services: {
     }
     const token = newSecret();
     const expiresAt = clock.now() + lastsMs;
-    store.links.add({ ...record, tokenHash: hashSecret(token), expiresAt } as LinkRecord);
-    hub.tellHouse();
+    const link = { ...record, tokenHash: hashSecret(token), expiresAt } as LinkRecord;
+    change(() => store.links.add(link));
     // In the fragment: that part of an address is sent to nobody and stands in no log.
     return { link: `${origin}${path}#${token}`, expiresAt };
   };
@@ -72,14 +72,11 @@ export const createTeam = (services: {
     return link;
   };
 
-  /** Who belongs to it has changed: ends what let them in, and tells everybody. */
-  const goneFrom = (memberId: string): void => {
-    endings.tell({ memberId, keptHash: null });
-    hub.tellHouse();
-  };
+  /** Ends what let somebody in, once that is written. */
+  const goneFrom = (memberId: string): void => endings.tell({ memberId, keptHash: null });
 
   const leave = (id: string): void => {
-    store.atOnce(() => {
+    change(() => {
       refuseIfLastOwner(id);
       store.members.leave(someone(id).id, clock.now());
       endings.write({ memberId: id, keptHash: null });
@@ -117,8 +114,7 @@ export const createTeam = (services: {
           expiresAt,
         })),
     withdraw: (id: string): void => {
-      store.links.drop(id);
-      hub.tellHouse();
+      change(() => store.links.drop(id));
     },
     /** A link with which somebody who forgot their password makes a new one; from the command on the server. */
     newPasswordLinkFromServer: (memberId: string, origin: string): OneTimeLink =>
@@ -149,21 +145,19 @@ export const createTeam = (services: {
       if (link.kind !== 'invite') throw new Refused('link-stale');
       const { role } = link;
       const added = await accounts.prepare(typed);
-      const signedIn = store.atOnce(() => {
+      return change(() => {
         open(typed.token);
         store.links.use(link.tokenHash, clock.now());
         store.ticks.set('team', clock.now());
         return accounts.add({ ...added, role }, typed.device);
       });
-      hub.tellHouse();
-      return signedIn;
     },
     /** Makes a new password by a link; every device of theirs is signed out, this one is in. */
     makeNewPassword: async (typed: NewPassword): Promise<SignedIn> => {
       const { kind, memberId } = open(typed.token);
       if (kind !== 'new-password' || !memberId) throw new Refused('link-stale');
       const passwordHash = await accounts.hashOf(typed.password);
-      const signedIn = store.atOnce(() => {
+      const signedIn = change(() => {
         const link = open(typed.token);
         const member = someone(memberId);
         store.links.use(link.tokenHash, clock.now());
@@ -175,15 +169,14 @@ export const createTeam = (services: {
       return signedIn;
     },
     setRole: (id: string, role: Role): void => {
-      store.atOnce(() => {
+      change(() => {
         if (someone(id).role === 'owner' && role === 'helper') refuseIfLastOwner(id);
         store.members.setRole(id, role);
         if (role === 'helper') store.links.dropMadeBy(id);
       });
-      hub.tellHouse();
     },
     signOutEverywhere: (id: string): void => {
-      store.atOnce(() => endings.write({ memberId: someone(id).id, keptHash: null }));
+      change(() => endings.write({ memberId: someone(id).id, keptHash: null }));
       goneFrom(id);
     },
     leave,

@@ -58,6 +58,14 @@ const LETTER_LARGEST_BYTES = 4 * SOCKET_FRAME_LARGEST_BYTES;
 /** Whoever does not read where the lamp's state is told is cut off; they come back and are told anew. */
 const LAMP_UNREAD_MOST_BYTES = 16 * 1024;
 
+declare module 'fastify' {
+  interface FastifyRequest {
+    visitor: Visitor | null;
+  }
+}
+
+const forAnybody = { who: 'anybody' } as const;
+
 /** The website door: what a business's website and a visitor's panel ask of it. */
 export const websiteRoom = async ({ app, services, settings, panelFiles }: Room): Promise<void> => {
   const { website, clock, lamp, hub, visiting, files, limits, dressing, shown } = services;
@@ -101,15 +109,27 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
     return { doorId: door.id, tokenHash: hashSecret(token.data) };
   };
 
-  const threadAsking = (request: FastifyRequest, door: DoorRecord): ThreadState => {
-    const thread = visiting.stateOf(visitorAsking(request, door));
+  // Who asks is found out before anything else of the request is read.
+  app.decorateRequest('visitor', null);
+  app.addHook('onRequest', async (request) => {
+    if (request.routeOptions.config.who !== 'visitor') return;
+    request.visitor = visitorAsking(request, doorInPath(request));
+  });
+
+  const visitorOf = (request: FastifyRequest): Visitor => {
+    if (!request.visitor) throw new Refused('token-unknown');
+    return request.visitor;
+  };
+
+  const threadOf = (request: FastifyRequest): ThreadState => {
+    const thread = visiting.stateOf(visitorOf(request));
     if (!thread) throw new Refused('not-found');
     return thread;
   };
 
   app.get(
     '/door/:door/configuration.js',
-    { schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
+    { config: forAnybody, schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
     async (request, reply) => {
       const door = website.openDoor(request.params.door);
       reply.headers({
@@ -126,7 +146,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
 
   app.options(
     '/door/:door/trial',
-    { schema: { params: DoorInPath, hide: true } },
+    { config: forAnybody, schema: { params: DoorInPath, hide: true } },
     async (request, reply) => {
       const door = website.openDoor(request.params.door);
       return reply
@@ -142,7 +162,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
 
   app.get(
     '/door/:door/trial',
-    { schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
+    { config: forAnybody, schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
     async (request, reply): Promise<TrialData> => {
       const door = website.openDoor(request.params.door);
       const origin = listedOrigin(request, door, '');
@@ -161,7 +181,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
   );
 
   const followLamp = { params: DoorInPath, querystring: PageOfPlate, hide: true };
-  app.get('/door/:door/lamp', { schema: followLamp }, (request, reply) => {
+  app.get('/door/:door/lamp', { config: forAnybody, schema: followLamp }, (request, reply) => {
     connections.refuseIfTooMany(request.ip);
     const door = website.openDoor(request.params.door);
     const origin = listedOrigin(request, door, request.query.page);
@@ -216,17 +236,17 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
   };
 
   const asPanel = { params: DoorInPath, querystring: PanelAsked, hide: true };
-  app.get('/door/:door/panel', { schema: asPanel }, async (request, reply) =>
+  app.get('/door/:door/panel', { config: forAnybody, schema: asPanel }, async (request, reply) =>
     sendPage(request, reply, 'frame', { ...request.params, ...request.query }),
   );
 
-  app.get('/talk/:door', { schema: asPanel }, async (request, reply) =>
+  app.get('/talk/:door', { config: forAnybody, schema: asPanel }, async (request, reply) =>
     sendPage(request, reply, 'page', { ...request.params, ...request.query }),
   );
 
   app.get(
     '/door/:door/preview',
-    { schema: { params: DoorInPath, querystring: PreviewAsked, hide: true } },
+    { config: forAnybody, schema: { params: DoorInPath, querystring: PreviewAsked, hide: true } },
     async (request, reply) => {
       const door = website.door(request.params.door);
       return reply
@@ -239,6 +259,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
   app.get(
     '/door/:door/live',
     {
+      config: forAnybody,
       websocket: true,
       schema: { params: DoorInPath },
       onRequest: async (request) => {
@@ -255,6 +276,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
   app.post(
     '/door/:door/letters',
     {
+      config: forAnybody,
       bodyLimit: LETTER_LARGEST_BYTES,
       schema: { params: DoorInPath, body: VisitorLetterSchema },
       onRequest: async (request) => {
@@ -290,8 +312,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
       },
     },
     async (request) => {
-      const door = website.door(request.params.door);
-      const thread = threadAsking(request, door);
+      const thread = threadOf(request);
       const { before, since, last } = request.query;
       const missed = since === undefined ? null : website.since(thread, since, last ?? null);
       return missed ?? website.before(thread, before ?? Number.MAX_SAFE_INTEGER);
@@ -305,14 +326,16 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
       schema: { params: FileOfDoor, response: { 200: FileMentionSchema } },
       // Door, token, consent and limits are looked at before ten megabytes are read.
       onRequest: async (request) => {
-        const visitor = visitorAsking(request, openDoorInPath(request));
+        openDoorInPath(request);
+        const visitor = visitorOf(request);
         const waitMs = limits.uploads.take(addressKey(request.ip));
         if (waitMs) throw new Refused('too-many', { waitMs });
         visiting.refuseWithoutConsent(visitor, consentIn(request));
       },
     },
     async (request) => {
-      const visitor = visitorAsking(request, website.openDoor(request.params.door));
+      website.openDoor(request.params.door);
+      const visitor = visitorOf(request);
       const thread = visiting.threadFor(visitor, consentIn(request));
       const by = { threadId: thread.id, address: addressKey(request.ip) };
       return files.take(request.params.id, nameOf(request), sentBytes(request), by);
@@ -323,7 +346,7 @@ export const websiteRoom = async ({ app, services, settings, panelFiles }: Room)
     '/door/:door/files/:id',
     { schema: { params: FileOfDoor, querystring: asThumbnail } },
     async (request, reply) => {
-      const { threadId } = threadAsking(request, website.door(request.params.door));
+      const { threadId } = threadOf(request);
       const file = files.find(request.params.id);
       if (file.inThread !== threadId) throw new Refused('not-found');
       return serveFile(reply, files, file, request.query.size === 'thumbnail');

@@ -1,6 +1,6 @@
 import { isListed, type Site } from '@porch/core/website';
 import type { Clock } from '../../clock';
-import type { Hub } from '../../live/hub';
+import type { Change } from '../../inbox/batch';
 import type { DoorRecord, SightingRecord, Store } from '../../store';
 import { sitesOf } from './kind';
 
@@ -17,8 +17,8 @@ type Kind = keyof typeof KEPT_MOST;
  * Where the snippet of each door is seen alive; kept now and then, not on every page view. Websites that
  * are not on the door's list are counted apart: any number of them pushes no listed one away.
  */
-export const createSightings = (services: { store: Store; clock: Clock; hub: Hub }) => {
-  const { store, clock, hub } = services;
+export const createSightings = (services: { store: Store; clock: Clock; change: Change }) => {
+  const { store, clock, change } = services;
   const fresh = new Map<string, SightingRecord>();
   const keptAt = new Map<string, { at: number; page: string }>();
 
@@ -63,13 +63,12 @@ export const createSightings = (services: { store: Store; clock: Clock; hub: Hub
       if (fresh.size === 0) return;
       const news = [...fresh];
       fresh.clear();
-      store.atOnce(() => {
+      change(() => {
         for (const [, sighting] of news) store.sightings.write(sighting);
         for (const doorId of new Set(news.map(([, { doorId }]) => doorId))) trim(doorId);
       });
       if (keptAt.size > REMEMBERED_MOST) keptAt.clear();
       for (const [key, { page }] of news) keptAt.set(key, { at: clock.steady(), page });
-      hub.tellHouse();
     },
   };
 };
