@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { bare as bareJobs, throughWorker } from './jobs';
 import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
 import { openPast, timeStart } from './past';
@@ -199,6 +200,24 @@ const measureJoining = async (): Promise<void> => {
   rmSync(dir, { recursive: true, force: true });
 };
 
+const measureJobs = async (): Promise<void> => {
+  const ours: number[] = [];
+  const theirs: number[] = [];
+  for (let turn = 0; turn < 5; turn += 1) {
+    theirs.push(await bareJobs());
+    ours.push(await throughWorker());
+  }
+  const ratio = rounded(median(ours) / median(theirs));
+  tell({
+    figure: 'jobs a second through the worker',
+    ours: Math.round(median(ours)),
+    bare: Math.round(median(theirs)),
+    ratio,
+    atLeast: 0.5,
+    isKept: ratio >= 0.5,
+  });
+};
+
 const bytesOf = (folder: string, which: RegExp): number =>
   readdirSync(folder)
     .filter((name) => which.test(name))
@@ -231,6 +250,7 @@ const measures: Record<string, () => void | Promise<void>> = {
   past: measurePast,
   start: measureStart,
   joining: measureJoining,
+  jobs: measureJobs,
 };
 
 // All of them, or those that are named: npm run bench -- throughput trips

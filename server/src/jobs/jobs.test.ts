@@ -151,6 +151,15 @@ describe('what must happen outside', () => {
     expect(standIn.asked[3]).toBe('post 3');
   });
 
+  it('goes on beside a slow one of its own kind', async () => {
+    standIn.answers.push('slow');
+    for (const n of [1, 2, 3, 4]) await add(n);
+    await until(() => (noted.length === 3 ? true : undefined));
+    expect(noted).toEqual(['post 2', 'post 3', 'post 4']);
+    standIn.release();
+    await until(() => (noted.length === 4 ? true : undefined));
+  });
+
   it('is put back when it takes longer than its lease; whoever comes back after that is too late', async () => {
     standIn.answers.push('slow', 'slow');
     await add(1);

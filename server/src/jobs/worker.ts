@@ -84,6 +84,7 @@ export const createWorker = (services: {
 }) => {
   const { store, clock, write, report, kinds, random = Math.random } = services;
   const running = new Set<Running>();
+  const refills = new Map<JobKind, Promise<void>>();
   /** What could not be written when it had happened: the disk may take it later. */
   let unwritten: (() => Promise<void>)[] = [];
   let isStopped = false;
@@ -142,7 +143,19 @@ export const createWorker = (services: {
 
   const countOf = (kind: JobKind): number => [...running].filter((one) => one.kind === kind).length;
 
-  /** Begins with whatever is due and fits, of one kind; resolves when those are over. */
+  /** What has ended makes room: filled once for all that end in the same turn. */
+  const refill = (kind: JobKind): Promise<void> => {
+    const coming = refills.get(kind);
+    if (coming) return coming;
+    const next = new Promise((resolve) => setImmediate(resolve)).then(() => {
+      refills.delete(kind);
+      return pump(kind);
+    });
+    refills.set(kind, next);
+    return next;
+  };
+
+  /** Begins with whatever is due and fits, of one kind; resolves when those and what follows them are over. */
   const pump = async (kind: JobKind): Promise<void> => {
     const room = isStopped ? 0 : kind.atOnce - countOf(kind);
     if (room <= 0) return;
@@ -154,9 +167,9 @@ export const createWorker = (services: {
         const one = { job, kind, leaseEndsAt, controller: new AbortController() };
         running.add(one);
         await run(one);
+        await refill(kind);
       }),
     );
-    await pump(kind);
   };
 
   const begin = (kind: JobKind): Promise<void> =>
