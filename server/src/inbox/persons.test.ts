@@ -3,13 +3,14 @@ import fc from 'fast-check';
 import { openHouse, setUp, site } from '../../test-kit/house';
 import { clientId, visit, visitorToken } from '../../test-kit/panel';
 import { hashSecret } from '../security/tokens';
-import { toRow } from '../store';
+import { openDatabase, toRow } from '../store';
 
 const minute = 60_000;
 
 /** A house with a second door, and what visitors and the owner do in it, without a socket. */
 const open = async () => {
-  const house = await openHouse();
+  const db = openDatabase(':memory:');
+  const house = await openHouse({}, ':memory:', { db });
   const { cookie, member, door } = await setUp(house);
   const second = { ...door, id: 'second-door-1', publicId: 'second-door-public', name: 'Bench' };
   house.store.doors.add(second, house.clock.now());
@@ -41,6 +42,7 @@ const open = async () => {
   };
   return {
     house,
+    db,
     cookie,
     member,
     door,
@@ -60,8 +62,35 @@ const open = async () => {
 
 type Open = Awaited<ReturnType<typeof open>>;
 
+interface Written {
+  seq: number;
+  conversation: string;
+  thread: string | null;
+  kind: string;
+  body: string;
+}
+
+/** Which entries of the whole concern each thread: told anew from what was written, one entry after the other. */
+const concernsOf = (written: readonly Written[]): Map<string, number[]> => {
+  const standsIn = new Map<string, string>();
+  const concerns = new Map<string, number[]>();
+  for (const { seq, conversation, thread, kind, body } of written) {
+    if (thread !== null) {
+      if (!standsIn.has(thread)) standsIn.set(thread, thread);
+      continue;
+    }
+    const { threadIds = [], other = '', side } = JSON.parse(body);
+    const to = kind === 'joined' || side === 'goes' ? conversation : other;
+    for (const moved of threadIds as string[]) standsIn.set(moved, to);
+    for (const [one, where] of standsIn) {
+      if (where === conversation) concerns.set(one, [...(concerns.get(one) ?? []), seq]);
+    }
+  }
+  return concerns;
+};
+
 /** What is kept is what the entries come to, and every entry stands where it belongs. */
-const prove = ({ house, record, persons, standing }: Open): void => {
+const prove = ({ house, db, record, persons, standing }: Open): void => {
   const all = standing();
   for (const conversation of all) {
     for (const thread of conversation.threads) {
@@ -82,6 +111,21 @@ const prove = ({ house, record, persons, standing }: Open): void => {
     entries.map(({ seq }) => seq).sort((a, b) => a - b);
   expect(seqs(ofThreads)).toEqual(seqs(written));
   for (const roll of rolls) expect(seqs(roll)).toEqual(roll.map(({ seq }) => seq));
+  const concerns = concernsOf(
+    db
+      .prepare<[], Written>(
+        `SELECT seq, conversation_id AS conversation, thread_id AS thread, kind, body
+         FROM entries ORDER BY seq`,
+      )
+      .all(),
+  );
+  for (const [index, { threads }] of all.entries()) {
+    const ofWhole = (rolls[index] ?? []).filter(({ threadId }) => threadId === null);
+    const expected = threads
+      .flatMap(({ threadId }) => concerns.get(threadId) ?? [])
+      .filter((seq) => isOnTheRoll(house.store.entries.bySeq(seq)?.kind ?? 'here'));
+    expect(seqs(ofWhole)).toEqual([...new Set(expected)].sort((a, b) => a - b));
+  }
 
   const inLine = all.map(toRow);
   const counts = house.store.conversations.counts();
