@@ -3,8 +3,8 @@ import type { Store } from '../store';
 import type { Record } from './record';
 
 /** So much of one turn may go into folding anew: nobody who is served meanwhile waits longer for it. */
-const TURN_LONGEST_MS = 10;
-const READ_AT_A_TIME = 50;
+const TURN_LONGEST_MS = 5;
+const READ_AT_A_TIME = 20;
 
 const nextTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
