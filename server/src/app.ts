@@ -5,8 +5,9 @@ import fastifyCompress from '@fastify/compress';
 import fastifyCookie from '@fastify/cookie';
 import fastifySwagger from '@fastify/swagger';
 import fastifyWebsocket from '@fastify/websocket';
+import type { Refusal } from '@porch/contract/errors';
 import { SOCKET_FRAME_LARGEST_BYTES } from '@porch/contract/visitor';
-import Fastify, { type FastifyInstance, LogController } from 'fastify';
+import Fastify, { type FastifyInstance, type FastifyReply, LogController } from 'fastify';
 import {
   jsonSchemaTransform,
   serializerCompiler,
@@ -106,6 +107,10 @@ export const buildApp = async (
     requestTimeout: REQUEST_LONGEST_MS,
     http: { headersTimeout: HEADERS_LONGEST_MS },
     logController: new LogController({ disableRequestLogging: true }),
+    // An address that cannot be read never gets to a route, nor to the handler of its errors.
+    frameworkErrors: (_error, _request, reply: FastifyReply) => {
+      void reply.status(400).send({ code: 'bad-request' } satisfies Refusal);
+    },
     forceCloseConnections: true,
     logger:
       settings.logLevel === 'silent'

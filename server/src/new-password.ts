@@ -29,4 +29,9 @@ const start = (): void => {
   store.close();
 };
 
-start();
+try {
+  start();
+} catch (error) {
+  process.stderr.write(`${(error as Error).message}\n`);
+  process.exitCode = 1;
+}

@@ -73,4 +73,13 @@ describe('nonsense at every route', () => {
     expect((await house.ask('GET', '/api/house', { cookie })).body.me).not.toBeNull();
     // Thousands of requests: a machine that is busy with other things takes its time.
   }, 300_000);
+
+  it('is refused in our own words where not even its address can be read', async () => {
+    const house = await openHouse();
+    for (const path of ['/in/%00%ff', '/api/%c3%28', '/%']) {
+      const { status, body } = await house.ask('GET', path);
+      expect([path, status, body]).toEqual([path, 400, { code: 'bad-request' }]);
+    }
+    await house.close();
+  });
 });

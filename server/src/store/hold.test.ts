@@ -3,10 +3,28 @@ import { once } from 'node:events';
 import { chmodSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { unpack } from '../../test-kit/releases';
 import { handClock } from '../clock';
 import { openDataFolder } from '../data-folder';
-import { NotWritable, openDatabase } from './database';
+import { copiesBeside } from './copies';
+import { NotWritable, openBeside, openDatabase } from './database';
 import { FolderHeld, holdFolder } from './hold';
+
+describe('data that a command opens beside a server', () => {
+  it('is opened as it is, and brought up to date by the server alone', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'beside-'));
+    const path = join(dir, 'porch.sqlite');
+    unpack('0.3.0', path);
+    expect(() => openBeside(path)).toThrow(/of an earlier program\. Start this one once/);
+    expect(copiesBeside(path)).toEqual([]);
+    openDatabase(path).close();
+    const db = openBeside(path);
+    db.pragma('user_version = 999');
+    db.close();
+    expect(() => openBeside(path)).toThrow(/of a newer program \(version 999\)/);
+    rmSync(dir, { recursive: true, force: true });
+  });
+});
 
 describe('a data folder', () => {
   let dir: string;
