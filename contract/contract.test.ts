@@ -16,6 +16,7 @@ describe('the contract', () => {
       'too-slow',
       'too-many',
       'our-fault',
+      'secret-sealed',
       'cannot-write',
     ]);
     expect(isErrorCode('no-such-code')).toBe(false);

@@ -51,6 +51,7 @@ export const errorStatus = {
   'too-slow': 408,
   'too-many': 429,
   'our-fault': 500,
+  'secret-sealed': 503,
   'cannot-write': 507,
 } as const;
 

@@ -243,6 +243,10 @@ export const FindingSchema = z.object({
 });
 export type Finding = z.infer<typeof FindingSchema>;
 
+/** What the house does later or outside; each has its words in the app. */
+export const jobNames = ['return', 'deliver'] as const;
+export type JobName = (typeof jobNames)[number];
+
 /** Something that had to happen and was given up. */
 export const DeadJobSchema = z.object({
   id: z.number().int().positive(),

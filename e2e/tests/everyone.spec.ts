@@ -66,6 +66,45 @@ for (const [colorScheme, viewport] of [
   ['light', phone],
   ['dark', wide],
 ] as const) {
+  test(`one person of two conversations, and what could not be done, are clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
+    browser,
+    porch,
+  }) => {
+    const desk = await visitorPhone(browser, porch);
+    const pocket = await visitorPhone(browser, porch);
+    await desk.say('From the desk');
+    await pocket.say('From the pocket');
+    const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
+    await screen.getByRole('link', { name: /From the desk/ }).click();
+    const who = screen.getByRole('button', { name: 'Who’s this' });
+    const same = screen.getByRole('button', { name: 'The same person as …' });
+    await expect(screen.getByRole('log')).toContainText('From the desk');
+    if (viewport === phone) await who.click();
+    await same.click();
+    await screen.getByLabel('Who: a name, an email, words they wrote').fill('pocket');
+    const found = screen.getByRole('button', { name: /From the pocket/ });
+    await expect(found).toBeVisible();
+    await expectClean(screen, 'the same person');
+    await found.click();
+    await expect(screen.getByRole('log')).toContainText('From the pocket');
+    if (viewport === phone) await who.click();
+    await expect(screen.getByRole('button', { name: /^Part / })).toHaveCount(2);
+    await expectClean(screen, 'one person of two');
+
+    // What is given up outside is not to be had here: the house says that there is some.
+    const job = { kind: 'deliver', why: 'gone', tries: 12, madeAt: 0, diedAt: 0 };
+    await screen.route('**/api/jobs/dead', (route) =>
+      route.fulfill({ json: { jobs: [{ ...job, id: 1 }], count: 1 } }),
+    );
+    await screen.route('**/api/house', async (route) => {
+      const response = await route.fetch();
+      await route.fulfill({ response, json: { ...(await response.json()), deadJobs: 1 } });
+    });
+    await screen.goto(`${porch.origin}/house`);
+    await expect(screen.getByText('Send an answer')).toBeVisible();
+    await expectClean(screen, 'what could not be done');
+  });
+
   test(`every room of the house is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
     browser,
     porch,

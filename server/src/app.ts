@@ -109,7 +109,10 @@ export const buildApp = async (
     logController: new LogController({ disableRequestLogging: true }),
     // An address that cannot be read never gets to a route, nor to the handler of its errors.
     frameworkErrors: (_error, _request, reply: FastifyReply) => {
-      void reply.status(400).send({ code: 'bad-request' } satisfies Refusal);
+      void reply
+        .headers(everywhere)
+        .status(400)
+        .send({ code: 'bad-request' } satisfies Refusal);
     },
     forceCloseConnections: true,
     logger:

@@ -51,6 +51,7 @@ export const startTicking = (services: Services) => {
     await sweep();
     await tidy();
   };
+  services.jobs.start();
   const timer = setInterval(tick, TICK_MS);
   return { tick, stop: () => clearInterval(timer) };
 };

@@ -39,6 +39,8 @@ const kind: JobKind<{ key: string }> = {
 const { write } = createBatch(store, () => worker.wake(), report);
 const worker = createWorker({ store, clock: systemClock, write, report, kinds: [kind as JobKind] });
 
+worker.start();
+
 const start = async (): Promise<void> => {
   // Any tick does: it says that they were added once.
   if (store.ticks.has('team')) return;

@@ -34,10 +34,9 @@ export const useDeeds = () => {
   return {
     say: (row: Row, text: string, files: HeldFile[]): void => {
       // Exactly to whom the screen said that it goes, whoever writes meanwhile.
-      const [first, second] = row.threads;
-      const threadId = first && second ? { threadId: first.id } : {};
+      const threadId = row.threads[0]?.id;
       const fileIds = files.map((file) => file.id);
-      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, ...threadId });
+      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId });
       const said = { text, files: files.map(toMention), way: SCREEN };
       ahead(row, { ...happened(id), kind: 'team-said', ...said });
     },

@@ -44,7 +44,8 @@ describe('what this device keeps to be read without signal', () => {
     const rows = Array.from({ length: 400 }, (_, at) => ({ id: `talk-${at}`, place: at }));
     const entries = Array.from({ length: 900 }, (_, at) => ({ seq: at }));
     client.setQueryData(['line', 'wrapped'], { rows, next: null });
-    client.setQueryData(['roll', 'talk-1'], { entries, hasOlder: false, receipts: [] });
+    const receipts = [{ seq: 899, step: 'failed', why: 'gone' }];
+    client.setQueryData(['roll', 'talk-1'], { entries, hasOlder: false, receipts });
     expect(keptData(client, 'line wrapped')).toEqual({
       rows: rows.slice(0, 120),
       next: '119.talk-119',
@@ -52,7 +53,7 @@ describe('what this device keeps to be read without signal', () => {
     expect(keptData(client, 'roll talk-1')).toEqual({
       entries: entries.slice(-100),
       hasOlder: true,
-      receipts: [],
+      receipts,
     });
     client.clear();
   });

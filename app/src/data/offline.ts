@@ -56,7 +56,7 @@ const topOf = (data: GroupData): GroupData => {
 const endOf = (roll: RollPage): RollPage =>
   roll.entries.length <= ENTRIES_MOST
     ? roll
-    : { ...roll, entries: roll.entries.slice(-ENTRIES_MOST), hasOlder: true, receipts: [] };
+    : { ...roll, entries: roll.entries.slice(-ENTRIES_MOST), hasOlder: true };
 
 /** What is kept of all that was seen: the top of the line and the end of the newest rolls. */
 export const toKeep = (seen: PersistedClient): PersistedClient => {

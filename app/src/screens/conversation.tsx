@@ -67,17 +67,19 @@ const NEAR_END = 120;
 const useRollScroll = () => {
   const list = useRef<FlatList<Item>>(null);
   const seen = useRef({ isAtEnd: true, offset: 0, height: 0 });
+  // To the end by its own estimate the list does not go all the way when much came in at once.
+  const toEnd = (): void =>
+    list.current?.scrollToOffset({ offset: seen.current.height, animated: false });
   return {
     list,
     scrollEventThrottle: 32,
     onScroll: ({ nativeEvent }: { nativeEvent: NativeScrollEvent }): void => {
       const { contentOffset, contentSize, layoutMeasurement } = nativeEvent;
       const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
-      const { isAtEnd, offset, height } = seen.current;
-      // What grew below leaves nobody behind who has not gone up themselves.
-      const hasOnlyGrown = isAtEnd && contentSize.height > height && contentOffset.y >= offset;
+      // What grows below leaves nobody behind who has not gone up themselves.
+      const hasStayed = seen.current.isAtEnd && contentOffset.y >= seen.current.offset;
       seen.current = {
-        isAtEnd: left < NEAR_END || hasOnlyGrown,
+        isAtEnd: left < NEAR_END || hasStayed,
         offset: contentOffset.y,
         height: contentSize.height,
       };
@@ -86,13 +88,13 @@ const useRollScroll = () => {
       const { isAtEnd, offset, height: before } = seen.current;
       const grown = height - before;
       seen.current.height = height;
-      if (isAtEnd) list.current?.scrollToEnd({ animated: false });
+      if (isAtEnd) toEnd();
       else if (grown > 0 && offset < NEAR_END) {
         list.current?.scrollToOffset({ offset: offset + grown, animated: false });
       }
     },
     onLayout: (): void => {
-      if (seen.current.isAtEnd) list.current?.scrollToEnd({ animated: false });
+      if (seen.current.isAtEnd) toEnd();
     },
   };
 };

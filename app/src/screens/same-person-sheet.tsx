@@ -1,15 +1,13 @@
 import type { Row } from '@porch/contract/entries';
 import { useDeferredValue, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { useZone } from '../data/house';
 import { useSearch } from '../data/search';
-import { DoorPlate } from '../parts/door-plate';
 import { Field } from '../parts/field';
-import { RowName } from '../parts/row-name';
+import { PersonRow } from '../parts/person-row';
 import { Sheet } from '../parts/sheet';
 import { Failed } from '../parts/states';
 import { Words } from '../parts/words';
-import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
 
@@ -27,7 +25,6 @@ export const SamePersonSheet = (props: {
   close: () => void;
 }) => {
   const { row, now } = props;
-  const theme = useTheme();
   const zone = useZone();
   const [typed, setTyped] = useState(() => bestGuess(row));
   const sought = useDeferredValue(typed.trim());
@@ -57,43 +54,22 @@ export const SamePersonSheet = (props: {
           {words.who.sameNone}
         </Words>
       ) : null}
-      <View role="list">
+      <View role="list" style={styles.list}>
         {rows.map((one) => (
-          <View key={one.id} role="listitem">
-            <Pressable
-              role="button"
-              onPress={() => props.choose(one)}
-              style={[styles.row, { borderColor: theme.seam }]}
-            >
-              <DoorPlate />
-              <View style={styles.grow}>
-                <View style={styles.top}>
-                  <RowName row={one} />
-                  <Words kind="small" tone="slate">
-                    {momentInWords(one.state.lastAt, now, zone)}
-                  </Words>
-                </View>
-                <Words kind="second" tone="slate" numberOfLines={1}>
-                  {one.state.lastWords || words.line.file}
-                </Words>
-              </View>
-            </Pressable>
-          </View>
+          <PersonRow
+            key={one.id}
+            row={one}
+            role="button"
+            when={momentInWords(one.state.lastAt, now, zone)}
+            said={one.state.lastWords || words.line.file}
+            lines={1}
+            press={() => props.choose(one)}
+          />
         ))}
       </View>
     </Sheet>
   );
 };
 
-const styles = StyleSheet.create({
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 12,
-    minHeight: 60,
-    paddingVertical: 8,
-    borderBottomWidth: 1,
-  },
-  grow: { flex: 1 },
-  top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
-});
+// Rows have their own margin, as wide as the sheet's.
+const styles = StyleSheet.create({ list: { marginHorizontal: -16 } });

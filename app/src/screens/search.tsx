@@ -2,48 +2,32 @@ import type { SearchPage } from '@porch/contract/team';
 import { searchableText } from '@porch/core/conversation';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
-import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { FlatList, StyleSheet, View } from 'react-native';
 import { useZone } from '../data/house';
 import { useSearch } from '../data/search';
-import { DoorPlate } from '../parts/door-plate';
 import { Field } from '../parts/field';
+import { PersonRow } from '../parts/person-row';
 import { Button } from '../parts/press';
-import { RowName } from '../parts/row-name';
 import { Empty, Failed, RowsComing } from '../parts/states';
 import { useNow } from '../parts/use-now';
 import { Words } from '../parts/words';
-import { useTheme } from '../theme/use-theme';
 import { words } from '../wording';
 import { momentInWords } from '../wording/times';
 
 type Found = SearchPage['found'][number];
 
 const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: string }) => {
-  const theme = useTheme();
   const { row, entry } = found;
   const said = searchableText(entry).replace(/\s+/g, ' ');
   return (
-    <View role="listitem">
-      <Pressable
-        role="link"
-        onPress={() => router.navigate(`/line/${row.id}`)}
-        style={[styles.row, { borderColor: theme.seam }]}
-      >
-        <DoorPlate />
-        <View style={styles.grow}>
-          <View style={styles.top}>
-            <RowName row={row} />
-            <Words kind="small" tone="slate">
-              {words.groups[row.group]} · {momentInWords(entry.at, now, zone)}
-            </Words>
-          </View>
-          <Words kind="second" tone="slate" numberOfLines={2}>
-            {entry.kind === 'team-said' ? words.line.you : ''}
-            {said}
-          </Words>
-        </View>
-      </Pressable>
-    </View>
+    <PersonRow
+      row={row}
+      role="link"
+      when={`${words.groups[row.group]} · ${momentInWords(entry.at, now, zone)}`}
+      said={`${entry.kind === 'team-said' ? words.line.you : ''}${said}`}
+      lines={2}
+      press={() => router.navigate(`/line/${row.id}`)}
+    />
   );
 };
 
@@ -115,15 +99,5 @@ const styles = StyleSheet.create({
   whole: { flex: 1, width: '100%', maxWidth: 760, alignSelf: 'center' },
   grow: { flex: 1 },
   field: { padding: 16, gap: 8 },
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 12,
-    minHeight: 72,
-    paddingHorizontal: 16,
-    paddingVertical: 10,
-    borderBottomWidth: 1,
-  },
-  top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
   none: { padding: 16 },
 });

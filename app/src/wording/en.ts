@@ -1,4 +1,5 @@
 import type { ErrorCode, Refusal } from '@porch/contract/errors';
+import type { JobName } from '@porch/contract/team';
 import type { Group } from '@porch/core/conversation';
 import { houseWords } from './house';
 
@@ -121,8 +122,6 @@ export const en = {
     gone: 'Nobody answered there.',
     refused: 'It was refused there.',
     'door-unknown': 'The door is not there any more.',
-    'secret-sealed':
-      'The key that opens the door’s secret is missing, or another one. Put porch.key back, or connect the door anew.',
   } as Record<string, string>,
   whyUnknown: 'What was asked did not answer as it should.',
   states: {
@@ -316,7 +315,10 @@ export const en = {
     title: (count: number) =>
       count === 1 ? 'One thing could not be done' : `${count} things could not be done`,
     more: 'Each was tried several times. Try it again when what was wrong is right, or leave it.',
-    kinds: { return: 'Bring back a conversation that was put by' } as Record<string, string>,
+    kinds: {
+      return: 'Bring back a conversation that was put by',
+      deliver: 'Send an answer',
+    } satisfies Record<JobName, string> as Record<string, string>,
     other: (kind: string) => `Something that had to happen (${kind})`,
     facts: (why: string, tries: number, time: string) =>
       `${why} ${tries === 1 ? 'Tried once' : `Tried ${tries} times`}, last ${time}.`,
@@ -415,5 +417,7 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'sign-in-locked': ({ waitMs }) =>
     `Too many wrong tries from here. Try again in ${waitInWords(waitMs ?? 0)}, or on a device on which you have signed in before.`,
   'too-many': ({ waitMs }) => `That was a lot at once. Try again in ${waitInWords(waitMs ?? 0)}.`,
+  'secret-sealed':
+    'The key that opens the door’s secret is missing, or another one. Put porch.key back, or connect the door anew.',
   'our-fault': 'Something went wrong on our side. Nothing was lost; try again.',
 };

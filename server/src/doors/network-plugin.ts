@@ -2,6 +2,7 @@ import { DeliverySchema, InboundSchema } from '@porch/contract/doors';
 import { IdSchema } from '@porch/contract/entries';
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
+import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
 import { addressKey } from '../security/addresses';
 import type { Room } from '../services';
@@ -33,11 +34,21 @@ export const networkRoom = async ({ app, services }: Room): Promise<void> => {
     return door;
   };
 
+  /** What cannot be proved now may be once the key is back: the network is to come again. */
+  const secretOf = (door: DoorRecord): string | null => {
+    try {
+      return registry.secretOf(door);
+    } catch (error) {
+      if (error instanceof JobFailed) throw new Refused('secret-sealed');
+      throw error;
+    }
+  };
+
   const heardBy = async (request: FastifyRequest, door: DoorRecord): Promise<Heard> => {
     const { headers } = request;
     const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     const query = request.query as Record<string, unknown>;
-    const secret = registry.secretOf(door);
+    const secret = secretOf(door);
     return (await registry.kindOf(door)?.hear?.({ door, secret, body, headers, query })) ?? {};
   };
 

@@ -316,6 +316,13 @@ describe('what a network hands over', () => {
     expect([response.status, response.body.code, count()]).toEqual([status, code, 0]);
   });
 
+  it('is to come again while the key is missing that opens the secret', async () => {
+    const door = house.store.doors.byId(here.doorId);
+    house.store.doors.setSealedSecret(door?.id ?? '', Buffer.alloc(60));
+    const { status, body } = await hand(JSON.stringify(said('in-1')));
+    expect([status, body]).toEqual([503, { code: 'secret-sealed' }]);
+  });
+
   it('is refused at a door that is closed', async () => {
     const door = house.store.doors.byId(here.doorId);
     if (door) house.store.doors.update({ ...door, closedAt: 1 });
@@ -388,6 +395,15 @@ describe('a door’s secret', () => {
       await house.close();
     },
   );
+
+  it('gets a new key where the old one cannot be read, and leaves that one beside it', () => {
+    const keys = keyFile(keyPath(dir));
+    writeFileSync(keyPath(dir), 'half a k');
+    const seal = createSeal(keys);
+    const sealed = seal.seal(secret, 'door-1');
+    expect(seal.open(sealed, 'door-1')).toBe(secret);
+    expect(readFileSync(`${keyPath(dir)}.unreadable`, 'utf8')).toBe('half a k');
+  });
 
   it('is one door’s: put beside another it does not open', () => {
     const seal = createSeal(keyInMemory());

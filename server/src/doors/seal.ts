@@ -28,6 +28,8 @@ export const keyFile = (path: string): KeyFile => ({
     const making = `${path}.making`;
     writeFileSync(making, `${key.toString('base64url')}\n`, { mode: OWN_FILE_MODE });
     toDisk(making);
+    // One that cannot be read may still be mended: it is not overwritten.
+    if (existsSync(path)) renameSync(path, `${path}.unreadable`);
     renameSync(making, path);
     return key;
   },

@@ -317,11 +317,58 @@ describe('conversations put together and parted', () => {
     const other = await it.deed(a, { do: 'join', other: c }, 'join-deed-0001');
     expect(other.body.code).toBe('id-taken');
     const itself = await it.deed(a, { do: 'join', other: a });
-    expect(itself.body.code).toBe('moved-meanwhile');
+    expect(itself.body.entries).toEqual([]);
     const nobody = await it.deed(a, { do: 'join', other: 'no-such-thread' });
     expect(nobody.status).toBe(404);
     const alone = await it.deed(c, { do: 'part', threadIds: [c] });
     expect(alone.body.code).toBe('moved-meanwhile');
+    prove(it);
+    await it.house.close();
+  });
+
+  it('are read together, also what came in that is older than what was read before', async () => {
+    const it = await open();
+    await it.say(0);
+    await it.say(1);
+    const [a, b] = [it.threadOf(0), it.threadOf(1)];
+    await it.deed(b, { do: 'read', upTo: 1e9 });
+    await it.deed(b, { do: 'join', other: a });
+    expect(it.persons.rowOf(b)?.state.unread).toHaveLength(1);
+    const { body } = await it.deed(b, { do: 'read', upTo: 1e9 });
+    expect(body.row.state.unread).toEqual([]);
+    expect((await it.deed(b, { do: 'read', upTo: 1e9 })).body.entries).toEqual([]);
+    prove(it);
+    await it.house.close();
+  });
+
+  it('are put together once where two say the same at the same moment', async () => {
+    const it = await open();
+    await it.say(0);
+    await it.say(1);
+    const [a, b] = [it.threadOf(0), it.threadOf(1)];
+    const outcomes = await Promise.all([1, 2].map(() => it.deed(a, { do: 'join', other: b })));
+    expect(outcomes.map(({ status }) => status)).toEqual([200, 200]);
+    expect(outcomes.flatMap(({ body }) => body.entries)).toHaveLength(1);
+    prove(it);
+    await it.house.close();
+  });
+
+  it('let an answer go to whom it was for, though they were parted before it came', async () => {
+    const it = await open();
+    await it.say(0);
+    await it.say(1);
+    const [a, b] = [it.threadOf(0), it.threadOf(1)];
+    await it.deed(a, { do: 'join', other: b });
+    const first = { do: 'say', text: 'For the second', fileIds: [], threadId: b };
+    await it.deed(a, first, 'answer-lost-01');
+    await it.deed(a, { do: 'part', threadIds: [b] });
+    // Said once more, because its acknowledgement was lost; and another one that waited on a device.
+    const again = await it.deed(a, first, 'answer-lost-01');
+    expect(again.body).toMatchObject({ row: { id: b }, entries: [{ id: 'answer-lost-01' }] });
+    const late = await it.deed(a, { ...first, text: 'One thing more' });
+    expect(late.body).toMatchObject({ row: { id: b }, entries: [{ threadId: b }] });
+    const said = it.house.store.entries.since(0, 99).filter(({ kind }) => kind === 'team-said');
+    expect(said.map(({ threadId }) => threadId)).toEqual([b, b]);
     prove(it);
     await it.house.close();
   });

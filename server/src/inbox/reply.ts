@@ -45,20 +45,16 @@ export const createReply = (services: {
     return until;
   };
 
-  /** To which of a conversation's threads an answer goes. */
-  const addressed = (conversation: ConversationRecord, asked: string | undefined): string => {
-    if (asked === undefined) return threadWrittenLast(conversation.threads)?.threadId ?? '';
-    const isThere = conversation.threads.some(({ threadId }) => threadId === asked);
-    if (!isThere) throw new Refused('moved-meanwhile');
-    return asked;
-  };
+  /** In which conversation a deed is done: an answer that names its thread goes where that stands now. */
+  const placeOf = (conversationId: string, deed: Deed): ConversationRecord | null =>
+    persons.standing((deed.do === 'say' && deed.threadId) || conversationId);
 
   const say = (
     deed: Extract<Deed, { do: 'say' }>,
     member: Member,
     conversation: ConversationRecord,
   ): News[] => {
-    const threadId = addressed(conversation, deed.threadId);
+    const threadId = deed.threadId ?? threadWrittenLast(conversation.threads)?.threadId ?? '';
     const thread = store.threads.byId(threadId);
     if (!thread) throw new Refused('not-found');
     const known = carrying.at(thread.doorId);
@@ -89,7 +85,9 @@ export const createReply = (services: {
     switch (deed.do) {
       case 'read': {
         const upTo = Math.min(deed.upTo, state.saidSeq);
-        return upTo > state.teamReadSeq ? { kind: 'team-read', ...by, upTo } : null;
+        // What came in by joining may be unread though later things were read.
+        const isNews = upTo > state.teamReadSeq || state.unread.some((seq) => seq <= upTo);
+        return isNews ? { kind: 'team-read', ...by, upTo } : null;
       }
       case 'wrap-up':
         return state.aside === 'wrapped-up' ? null : { kind: 'wrapped-up', ...by };
@@ -107,6 +105,8 @@ export const createReply = (services: {
   ): News[] => {
     const from = store.conversations.byId(other);
     if (!from) throw new Refused('not-found');
+    // Somebody else has said the same meanwhile.
+    if (persons.standing(other)?.id === conversation.id) return [];
     return persons.join(conversation, from, id, member.id);
   };
 
@@ -125,7 +125,7 @@ export const createReply = (services: {
   };
 
   const deed = (conversationId: string, what: Deed, member: Member): Written<DeedDone> => {
-    const conversation = persons.standing(conversationId);
+    const conversation = placeOf(conversationId, what);
     if (!conversation) throw new Refused('not-found');
     const done = store.entries.within(persons.scopeOf(conversation), what.id);
     if (done && !isSameDeed(done, what, member.id)) throw new Refused('id-taken');

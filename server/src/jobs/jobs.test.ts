@@ -1,7 +1,10 @@
 import { createServer, type Server } from 'node:http';
+import { jobNames } from '@porch/contract/team';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { until, visit } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';
+import { createServices } from '../services';
+import { toSettings } from '../settings';
 import { JobFailed, type JobKind, waitBefore } from './worker';
 
 const second = 1_000;
@@ -262,6 +265,29 @@ describe('what must happen outside', () => {
       expect(reported.length > 0).toBe(why === 'our-fault');
       await other.close();
     }
+  });
+});
+
+describe('whoever only looks at the data', () => {
+  it('frees no lease of the process that does the jobs: they would be done twice', async () => {
+    const house = await openHouse();
+    const job = { key: 'post 1', kind: 'post', load: {}, notBefore: 0 };
+    house.store.atOnce(() => house.store.jobs.add(job, 0));
+    house.store.jobs.take('post', 0, 1);
+    const settings = toSettings({ logLevel: 'silent' });
+    const command = createServices(settings, { clock: house.clock, store: house.store });
+    expect(house.store.jobs.byKey('post 1')?.state).toBe('leased');
+    command.jobs.start();
+    expect(house.store.jobs.byKey('post 1')?.state).toBe('ready');
+    await house.close();
+  });
+});
+
+describe('the jobs of the house', () => {
+  it('are those that have words in the app', async () => {
+    const house = await openHouse();
+    expect([...house.services.jobs.names].sort()).toEqual([...jobNames].sort());
+    await house.close();
   });
 });
 

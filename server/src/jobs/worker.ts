@@ -89,8 +89,6 @@ export const createWorker = (services: {
   let unwritten: (() => Promise<void>)[] = [];
   let isStopped = false;
   let seen = { now: clock.now(), steady: clock.steady() };
-  // Whoever had them when the last process ended is gone.
-  store.jobs.freeAll();
 
   const written = async (work: () => Written<unknown>): Promise<void> => {
     try {
@@ -195,8 +193,11 @@ export const createWorker = (services: {
   };
 
   return {
+    names: kinds.map(({ name }) => name),
     /** Adds what must happen. Call in the transaction of its cause; the worker wakes by itself after it. */
     add: (job: NewJob): void => store.jobs.add(job, clock.now()),
+    /** The one process that does jobs starts: whoever held leases when the last one ended is gone. */
+    start: (): void => store.jobs.freeAll(),
     /** After a commit: begins with what came in it. */
     wake: (): void => {
       if (!store.jobs.tookNew()) return;

@@ -77,8 +77,9 @@ describe('nonsense at every route', () => {
   it('is refused in our own words where not even its address can be read', async () => {
     const house = await openHouse();
     for (const path of ['/in/%00%ff', '/api/%c3%28', '/%']) {
-      const { status, body } = await house.ask('GET', path);
+      const { status, body, headers } = await house.ask('GET', path);
       expect([path, status, body]).toEqual([path, 400, { code: 'bad-request' }]);
+      expect(headers['x-content-type-options']).toBe('nosniff');
     }
     await house.close();
   });
