@@ -294,7 +294,12 @@ describe('conversations put together and parted', () => {
     await it.say(1);
     const [a, b] = [it.threadOf(0), it.threadOf(1)];
     await it.deed(a, { do: 'join', other: b });
-    await it.deed(a, { do: 'part', threadIds: [a] });
+    const part = { do: 'part', threadIds: [a, a] };
+    await it.deed(a, part, 'part-deed-0001');
+    // Said once more, because its acknowledgement was lost.
+    const again = await it.deed(a, part, 'part-deed-0001');
+    expect(again.body.entries).toMatchObject([{ kind: 'parted', threadIds: [b] }]);
+    expect((await it.deed(a, { do: 'wrap-up' }, 'part-deed-0001')).body.code).toBe('id-taken');
     expect(it.standing().map(({ id, threads }) => [id, threads.length])).toEqual(
       [a, b].sort().map((id) => [id, 1]),
     );

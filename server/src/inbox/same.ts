@@ -21,6 +21,13 @@ export const isSameDetails = (kept: Entry, given: Details): boolean =>
   (['name', 'email', 'phone'] as const).every((field) => kept[field] === given[field]) &&
   JSON.stringify(kept.own ?? []) === JSON.stringify(given.own ?? []);
 
+/** Whether those who went are whom was asked for, or everybody else: whoever began a conversation keeps it. */
+const areParted = (went: readonly string[], asked: readonly string[]): boolean => {
+  const isAsked = (id: string): boolean => asked.includes(id);
+  const areThese = went.every(isAsked) && asked.every((id) => went.includes(id));
+  return areThese || !went.some(isAsked);
+};
+
 /** The same for a member's deed. */
 export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean => {
   if (!('memberId' in kept) || kept.memberId !== memberId) return false;
@@ -38,6 +45,6 @@ export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean =
     case 'join':
       return kept.kind === 'joined' && kept.from === deed.other;
     case 'part':
-      return kept.kind === 'parted' && kept.threadIds.join() === deed.threadIds.join();
+      return kept.kind === 'parted' && areParted(kept.threadIds, deed.threadIds);
   }
 };
