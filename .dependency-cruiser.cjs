@@ -1,21 +1,56 @@
-/** Which room may import from which: the table in docs/architecture.md, as rules. */
+/** Which workspace may import from which: the table in docs/architecture.md, as rules. */
 const mayImport = {
   core: [],
   contract: ['core'],
+  client: ['core', 'contract'],
   server: ['core', 'contract'],
-  app: ['core', 'contract'],
-  widget: ['core', 'contract'],
+  app: ['core', 'contract', 'client'],
+  widget: ['core', 'contract', 'client'],
   street: ['contract'],
 };
-const rooms = ['core', 'contract', 'server', 'app', 'widget', 'street', 'demo', 'e2e', 'bench'];
+const workspaces = [
+  'core',
+  'contract',
+  'client',
+  'server',
+  'app',
+  'widget',
+  'street',
+  'demo',
+  'e2e',
+  'bench',
+];
 
-const oneWay = Object.entries(mayImport).map(([room, allowed]) => ({
-  name: `${room}-imports-one-way`,
+const oneWay = Object.entries(mayImport).map(([workspace, allowed]) => ({
+  name: `${workspace}-imports-one-way`,
   severity: 'error',
-  from: { path: `^${room}/` },
+  from: { path: `^${workspace}/` },
   to: {
-    path: `^(${rooms.filter((other) => other !== room && !allowed.includes(other)).join('|')})/`,
+    path: `^(${workspaces.filter((other) => other !== workspace && !allowed.includes(other)).join('|')})/`,
   },
+}));
+
+/** The subjects of the app: each may use what those before it offer, and nothing of those after it. */
+const subjects = [
+  'persons',
+  'deeds',
+  'line',
+  'search',
+  'doors',
+  'team',
+  'lamp',
+  'talk',
+  'house',
+  'dress',
+  'entrance',
+  'walk',
+];
+
+const subjectsInOrder = subjects.map((subject, at) => ({
+  name: `${subject}-uses-no-later-subject`,
+  severity: 'error',
+  from: { path: `^app/src/features/${subject}/` },
+  to: { path: `^app/src/features/(?!(${subjects.slice(0, at + 1).join('|')})/)` },
 }));
 
 module.exports = {
@@ -51,11 +86,51 @@ module.exports = {
       comment:
         'What crosses the wire is proved on the server; the prover alone weighs 95 kB gzipped.',
       severity: 'error',
-      from: { path: '^(app|widget)/src/', pathNot: '\\.test\\.tsx?$' },
+      from: { path: '^(app/src|widget/src|client)/', pathNot: '\\.test\\.tsx?$' },
       to: {
-        path: '^contract/(team|visitor|entries|dress)/',
+        path: '^contract/',
+        pathNot: '^contract/(errors|limits)/',
         dependencyTypesNot: ['type-only'],
       },
+    },
+    {
+      name: 'client-draws-nothing',
+      severity: 'error',
+      from: { path: '^client/' },
+      to: { path: 'node_modules/(react|preact|expo|@tanstack)' },
+    },
+    {
+      name: 'kit-knows-no-data',
+      severity: 'error',
+      from: { path: '^app/src/kit/' },
+      to: { path: '^(app/src/(shell|features|app)|contract|client)/' },
+    },
+    {
+      name: 'shell-knows-no-subject',
+      severity: 'error',
+      from: { path: '^app/src/shell/' },
+      to: { path: '^app/src/(features|app)/' },
+    },
+    {
+      name: 'subjects-know-no-place',
+      severity: 'error',
+      from: { path: '^app/src/features/' },
+      to: { path: '^app/src/app/' },
+    },
+    {
+      name: 'screens-and-words-are-a-subjects-own',
+      comment: 'What a subject offers to others stands in its parts and its data.',
+      severity: 'error',
+      from: { path: '^app/src/features/([^/]+)/' },
+      to: { path: '^app/src/features/[^/]+/(screens|words)/', pathNot: '^app/src/features/$1/' },
+    },
+    {
+      name: 'only-data-asks-the-server',
+      severity: 'error',
+      from: {
+        path: '^app/src/(features/[^/]+/(screens|parts|words)|kit|app)/',
+      },
+      to: { path: '^app/src/shell/session/api\\.ts$' },
     },
     {
       name: 'nothing-unresolved',
@@ -64,6 +139,13 @@ module.exports = {
       to: { couldNotResolve: true, pathNot: '^expo-router/entry$' },
     },
     ...oneWay,
+    ...subjectsInOrder,
+    {
+      name: 'every-subject-has-its-place-in-the-order',
+      severity: 'error',
+      from: { path: `^app/src/features/(?!(${subjects.join('|')})/)` },
+      to: {},
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

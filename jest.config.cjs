@@ -10,7 +10,7 @@ const swc = [
   },
 ];
 
-const room = (name, environment) => ({
+const workspace = (name, environment) => ({
   displayName: name,
   rootDir: __dirname,
   roots: [`<rootDir>/${name}`],
@@ -26,12 +26,13 @@ module.exports = {
   // Generous: a shared machine may stand still for a while, and a stall is no failure.
   testTimeout: 30_000,
   projects: [
-    room('core', 'node'),
-    room('contract', 'node'),
-    room('server', 'node'),
-    room('street', 'node'),
-    room('demo', 'node'),
-    room('widget', 'jsdom'),
+    workspace('core', 'node'),
+    workspace('contract', 'node'),
+    workspace('client', 'jsdom'),
+    workspace('server', 'node'),
+    workspace('street', 'node'),
+    workspace('demo', 'node'),
+    workspace('widget', 'jsdom'),
     '<rootDir>/app/jest.config.cjs',
   ],
 };

@@ -1,7 +1,7 @@
 import { entryKinds } from '@porch/core/conversation';
 import { EntrySchema } from './entries';
 import { errorCodes, errorStatus, isErrorCode, isWorthRetrying } from './errors';
-import { DeedSchema } from './team';
+import { DeedSchema } from './line';
 import { FromVisitorSchema } from './visitor';
 
 describe('the contract', () => {

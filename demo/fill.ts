@@ -1,6 +1,6 @@
 import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Member } from '@porch/contract/team';
+import type { Member } from '@porch/contract/people';
 import { plainDress } from '@porch/core/dress';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';

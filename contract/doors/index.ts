@@ -1,6 +1,7 @@
 import { MESSAGE_LONGEST } from '@porch/core/text';
 import { z } from 'zod';
 import { FILES_MOST, IdSchema, StepSchema, TimeSchema } from '../entries';
+import { ShortTextSchema } from '../typed';
 
 /**
  * What a door makes of its network's own words, and what it is asked to say there. Nothing behind a door knows
@@ -74,3 +75,52 @@ export const DoorHealthSchema = z.object({
   why: z.string().nullable(),
 });
 export type DoorHealth = z.infer<typeof DoorHealthSchema>;
+
+export const DoorSchema = z.object({
+  id: IdSchema,
+  /** Public: it stands in the snippet on the business's website. */
+  publicId: IdSchema,
+  /** Of which kind: a website door, or one of a network. */
+  kind: z.string(),
+  name: z.string(),
+  health: DoorHealthSchema,
+  /** Of a website door: where it may stand. */
+  sites: z.array(z.string()),
+  snippet: z.string(),
+  link: z.string(),
+  /** Whom it concerns: they are shown there and hear its bell. Null: everybody. */
+  memberIds: z.array(IdSchema).nullable(),
+  isClosed: z.boolean(),
+  isDressed: z.boolean(),
+});
+export type Door = z.infer<typeof DoorSchema>;
+
+export const SITES_MOST = 20;
+
+export const DOORS_MOST = 50;
+
+export const DoorChangeSchema = z.object({
+  name: ShortTextSchema.optional(),
+  sites: z.array(z.string().max(400)).max(SITES_MOST).optional(),
+  memberIds: z.array(IdSchema).max(50).nullable().optional(),
+  isClosed: z.boolean().optional(),
+});
+export type DoorChange = z.infer<typeof DoorChangeSchema>;
+
+export const NewDoorSchema = z.object({
+  name: ShortTextSchema,
+  language: z.string().regex(/^[a-z]{2,3}$/),
+});
+
+/** A website on which a door's snippet was seen alive. */
+export const SightingSchema = z.object({
+  doorId: IdSchema,
+  site: z.string(),
+  /** The website's address, with its scheme. */
+  origin: z.string(),
+  /** The page's path; empty when the page did not say. */
+  page: z.string(),
+  at: TimeSchema,
+  isListed: z.boolean(),
+});
+export type Sighting = z.infer<typeof SightingSchema>;

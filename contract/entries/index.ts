@@ -1,5 +1,5 @@
 import type { ConversationState, Entry, Group } from '@porch/core/conversation';
-import { groups, steps } from '@porch/core/conversation';
+import { groups, steps, views } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
@@ -186,16 +186,11 @@ export const RowSchema = z.object({
   /** Who writes, the one that was written with last before the others: an answer goes there. */
   threads: z.array(ThreadSchema),
 });
-
 export type Thread = z.infer<typeof ThreadSchema>;
 export type Row = z.infer<typeof RowSchema>;
 
-/**
- * Which conversations a line shows. `all` shows every one; others (those of a member, of a door) name a part
- * of them.
- */
-export const ViewSchema = z.enum(['all']);
-export type View = z.infer<typeof ViewSchema>;
+/** Which conversations a line shows. */
+export const ViewSchema = z.enum(views);
 
 export const CountsSchema = z.record(GroupSchema, z.number().int().nonnegative());
 

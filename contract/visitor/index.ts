@@ -69,7 +69,6 @@ export const FromVisitorSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('page'), id: IdSchema, page: PageSchema }),
   z.object({ do: z.literal('pulse') }),
 ]);
-
 export type FromVisitor = z.infer<typeof FromVisitorSchema>;
 
 /** What a panel says where no socket can be had; the answer is what it is told, in a letter as well. */

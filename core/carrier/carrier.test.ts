@@ -129,7 +129,7 @@ const openWorld = () => {
 
 const welcome = { say: 'welcome' };
 
-describe('the line to the server', () => {
+describe('the connection to the server', () => {
   it('is a socket that says hello, and carries both ways once it is welcome', () => {
     const world = openWorld();
     expect(world.carrier.send({ do: 'say' })).toBe(false);
@@ -239,7 +239,7 @@ describe('letters, where no socket is let through', () => {
     expect(world.carrier.send({ do: 'say' })).toBe(false);
   });
 
-  it('are given up when no answer comes, and the line is tried anew', async () => {
+  it('are given up when no answer comes, and a new one is tried', async () => {
     const world = openWorld();
     world.blockSockets();
     await world.letter().answer([welcome]);

@@ -1,6 +1,6 @@
 import { backOffMs } from '../send-queue';
 
-/** Nothing heard for this long: the line is dead, whatever the browser believes. */
+/** Nothing heard for this long: the connection is dead, whatever the browser believes. */
 export const SILENCE_LONGEST_MS = 45_000;
 export const PULSE_EVERY_MS = 20_000;
 /** No welcome within this: whatever stands between lets no socket through. */
@@ -51,7 +51,7 @@ export interface Carrier<Says> {
 }
 
 /**
- * A line to the server that comes back by itself; `hello` is said anew each time. It is a socket. Where
+ * A connection to the server that comes back by itself; `hello` is said anew each time. It is a socket. Where
  * none is let through, letters (requests, one every four seconds, sooner when there is something to say)
  * carry the same words until a socket comes through.
  *

@@ -30,3 +30,4 @@ export {
   threadWrittenLast,
 } from './thread';
 export { BODY_SHAPE, toToday } from './upcast';
+export { type View, views, viewsOf } from './views';

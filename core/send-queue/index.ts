@@ -25,7 +25,7 @@ export type QueueAction<Load> =
   | { do: 'refused'; id: string; reason: string }
   | { do: 'retry'; id: string }
   | { do: 'drop'; id: string }
-  | { do: 'line-back' };
+  | { do: 'connected' };
 
 export const BACK_OFF_FIRST_MS = 1_000;
 export const BACK_OFF_LONGEST_MS = 30_000;
@@ -74,7 +74,7 @@ export const step = <Load>(queue: Queue<Load>, action: QueueAction<Load>): Queue
       return change(queue, action.id, () => ({ state: 'failed', reason: action.reason }));
     case 'retry':
       return retried(queue, action.id);
-    case 'line-back':
+    case 'connected':
       return queue.map((parcel) =>
         parcel.state === 'failed' ? parcel : { ...parcel, state: 'waiting', notBefore: 0 },
       );

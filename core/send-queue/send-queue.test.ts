@@ -33,8 +33,8 @@ describe('the send queue', () => {
     ]);
   });
 
-  it('sends at once when the line is back', () => {
-    const queue = after(add('1'), { do: 'not-now', id: '1', now: 0 }, { do: 'line-back' });
+  it('sends at once when the server can be reached again', () => {
+    const queue = after(add('1'), { do: 'not-now', id: '1', now: 0 }, { do: 'connected' });
     expect(leaving(queue, 1)).toEqual(['1']);
   });
 
@@ -42,7 +42,7 @@ describe('the send queue', () => {
     const queue = after(add('1'), add('2'), { do: 'refused', id: '1', reason: 'too-large' });
     expect(leaving(queue)).toEqual(['2']);
     expect(queue[0]).toMatchObject({ state: 'failed', reason: 'too-large' });
-    expect(leaving(step(queue, { do: 'line-back' }))).toEqual(['2']);
+    expect(leaving(step(queue, { do: 'connected' }))).toEqual(['2']);
     expect(step(queue, { do: 'retry', id: '1' }).map(({ id }) => id)).toEqual(['2', '1']);
     expect(step(queue, { do: 'drop', id: '1' })).toHaveLength(1);
   });
@@ -60,7 +60,7 @@ describe('the send queue', () => {
             { do: 'retry', id },
           ),
         ),
-      fc.constant<QueueAction<string>>({ do: 'line-back' }),
+      fc.constant<QueueAction<string>>({ do: 'connected' }),
     );
     fc.assert(
       fc.property(fc.array(anyAction, { maxLength: 60 }), (actions) => {

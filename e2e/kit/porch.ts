@@ -12,7 +12,7 @@ import {
   type Page,
 } from '@playwright/test';
 import type { Dressed } from '@porch/contract/dress';
-import type { House } from '@porch/contract/team';
+import type { House } from '@porch/contract/house';
 import type { Dress } from '@porch/core/dress';
 import { launch, type Running } from './processes';
 

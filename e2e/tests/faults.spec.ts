@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import type { LinePage, RollPage } from '@porch/contract/team';
+import type { LinePage, RollPage } from '@porch/contract/line';
 import WebSocket from 'ws';
 import {
   answer,

@@ -1,4 +1,4 @@
-import type { LinePage } from '@porch/contract/team';
+import type { LinePage } from '@porch/contract/line';
 import {
   answer,
   expect,

@@ -1,5 +1,5 @@
 import type { Writable } from 'node:stream';
-import type { Member } from '@porch/contract/team';
+import type { Member } from '@porch/contract/people';
 import { buildApp } from '../src/app';
 import { handClock } from '../src/clock';
 import { createServices, type Parts } from '../src/services';

@@ -1,4 +1,4 @@
-import type { FromTeam, ToTeam } from '@porch/contract/team';
+import type { FromTeam, ToTeam } from '@porch/contract/live';
 import type { FromVisitor, ToVisitor } from '@porch/contract/visitor';
 import type { House } from './house';
 import { site } from './house';

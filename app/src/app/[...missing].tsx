@@ -1,13 +1,13 @@
 import { router } from 'expo-router';
-import { Button } from '../parts/press';
-import { Empty } from '../parts/states';
-import { words } from '../wording';
+import { Button } from '../kit/press';
+import { Empty } from '../kit/states';
+import { shellWords } from '../shell/words';
 
-export { ErrorBoundary } from '../parts/error-boundary';
+export { ErrorBoundary } from '../shell/offline/error-boundary';
 
 const Missing = () => (
-  <Empty title={words.notFound.title} more={words.notFound.more}>
-    <Button label={words.notFound.action} onPress={() => router.replace('/line')} />
+  <Empty title={shellWords().notFound.title} more={shellWords().notFound.more}>
+    <Button label={shellWords().notFound.action} onPress={() => router.replace('/line')} />
   </Empty>
 );
 

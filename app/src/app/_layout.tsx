@@ -3,13 +3,15 @@ import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client
 import { Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
-import { isWorthAskingAgain } from '../data/api';
-import { useHouse } from '../data/house';
-import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../data/offline';
-import { useLiveLine } from '../data/use-live-line';
-import { Failed, RowsComing } from '../parts/states';
-import { Frame } from '../screens/frame';
-import { useTheme } from '../theme/use-theme';
+import { LampSwitch } from '../features/lamp/parts/lamp-switch';
+import { Failed, RowsComing } from '../kit/states';
+import { useTheme } from '../kit/theme/use-theme';
+import { bestOf, speak } from '../kit/wording';
+import { Frame } from '../shell/frame/frame';
+import { useLiveLine } from '../shell/live/use-live';
+import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
+import { useHouse } from '../shell/session/house';
+import { isWorthAskingAgain } from '../shell/session/refused';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -23,6 +25,9 @@ const client = new QueryClient({
   },
 });
 
+const language = bestOf(navigator.languages ?? []);
+speak(language);
+if (typeof document !== 'undefined') document.documentElement.lang = language;
 keepLong(client);
 keepApp();
 
@@ -79,7 +84,7 @@ const Door = () => {
     );
   }
   return (
-    <Frame>
+    <Frame lamp={<LampSwitch />}>
       <Slot />
     </Frame>
   );
@@ -95,7 +100,7 @@ const Layout = () => (
   </PersistQueryClientProvider>
 );
 
-export { WholeErrorBoundary as ErrorBoundary } from '../parts/error-boundary';
+export { WholeErrorBoundary as ErrorBoundary } from '../shell/offline/error-boundary';
 
 /** While a screen's code is on its way. */
 export const SuspenseFallback = () => <RowsComing />;

@@ -1,4 +1,4 @@
-export { ErrorBoundary } from '../parts/error-boundary';
+export { ErrorBoundary } from '../shell/offline/error-boundary';
 
 /** Whoever comes to the bare address is sent on by the layout. */
 const Index = () => null;

@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../parts/error-boundary';
-export { JoinByLink as default } from '../screens/by-link';
+export { JoinByLink as default } from '../features/entrance/screens/by-link';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

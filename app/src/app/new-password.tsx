@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../parts/error-boundary';
-export { NewPasswordByLink as default } from '../screens/by-link';
+export { NewPasswordByLink as default } from '../features/entrance/screens/by-link';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

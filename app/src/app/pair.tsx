@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../parts/error-boundary';
-export { PairByCode as default } from '../screens/by-link';
+export { PairByCode as default } from '../features/entrance/screens/by-link';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../parts/error-boundary';
-export { Search as default } from '../screens/search';
+export { Search as default } from '../features/search/screens/search';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../parts/error-boundary';
-export { SignIn as default } from '../screens/entrance';
+export { SignIn as default } from '../features/entrance/screens/entrance';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { isStep, Walk } from '../screens/walk';
+import { isStep, Walk } from '../features/walk/screens/walk';
 
-export { ErrorBoundary } from '../parts/error-boundary';
+export { ErrorBoundary } from '../shell/offline/error-boundary';
 
 const WalkPlace = () => {
   const { step } = useLocalSearchParams<{ step?: string }>();

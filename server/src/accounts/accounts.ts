@@ -1,5 +1,6 @@
+import type { Business } from '@porch/contract/house';
 import { PASSWORD_SHORTEST } from '@porch/contract/limits';
-import type { Business, DeviceKind, Member, SetUp, SignIn } from '@porch/contract/team';
+import type { DeviceKind, Member, SetUp, SignIn } from '@porch/contract/people';
 import { emailKey, toEmail } from '@porch/core/contact';
 import { countryOfZone } from '@porch/core/countries';
 import { plainDress } from '@porch/core/dress';

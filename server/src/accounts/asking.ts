@@ -1,4 +1,4 @@
-import type { Member } from '@porch/contract/team';
+import type { Member } from '@porch/contract/people';
 import type { FastifyInstance, FastifyRequest, RouteOptions } from 'fastify';
 import { Refused } from '../refused';
 import { hashSecret } from '../security/tokens';

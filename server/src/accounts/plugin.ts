@@ -1,4 +1,4 @@
-import { type Member, MemberSchema, SetUpSchema, SignInSchema } from '@porch/contract/team';
+import { type Member, MemberSchema, SetUpSchema, SignInSchema } from '@porch/contract/people';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { hashSecret, newSecret } from '../security/tokens';

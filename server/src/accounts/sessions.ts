@@ -1,4 +1,4 @@
-import type { DeviceKind, Member } from '@porch/contract/team';
+import type { DeviceKind, Member } from '@porch/contract/people';
 import type { Clock } from '../clock';
 import { isCannotWrite } from '../disk/disk';
 import { hashSecret, newSecret } from '../security/tokens';

@@ -1,5 +1,5 @@
 import type { ErrorCode, Refusal } from '@porch/contract/errors';
-import type { Crop } from '@porch/contract/team';
+import type { Crop } from '@porch/contract/house';
 import { FILE_LIMITS } from '@porch/core/files';
 import sharp, { type Metadata } from 'sharp';
 

@@ -1,4 +1,4 @@
-import { DOORS_MOST } from '@porch/contract/team';
+import { DOORS_MOST } from '@porch/contract/doors';
 import { type House, openHouse, setUp, site } from '../../test-kit/house';
 import { openDevice, openPanel, visitorToken } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';

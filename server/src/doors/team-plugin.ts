@@ -1,11 +1,11 @@
-import { IdSchema } from '@porch/contract/entries';
 import {
   DOORS_MOST,
   type DoorChange,
   DoorChangeSchema,
   DoorSchema,
   NewDoorSchema,
-} from '@porch/contract/team';
+} from '@porch/contract/doors';
+import { IdSchema } from '@porch/contract/entries';
 import { plainDress } from '@porch/core/dress';
 import { type Site, toSite } from '@porch/core/website';
 import { z } from 'zod';

@@ -1,5 +1,5 @@
 import type { Dressed } from '@porch/contract/dress';
-import type { Member } from '@porch/contract/team';
+import type { Member } from '@porch/contract/people';
 import {
   type Dress,
   type OwnField,

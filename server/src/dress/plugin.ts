@@ -1,6 +1,6 @@
 import { DraftSchema, DressedSchema, RevisionSchema, TrialSchema } from '@porch/contract/dress';
 import { IdSchema } from '@porch/contract/entries';
-import { ColoursSchema } from '@porch/contract/team';
+import { ColoursSchema } from '@porch/contract/house';
 import { coloursOfPicture } from '@porch/core/colours';
 import { countries, countryOfZone } from '@porch/core/countries';
 import { addressOf, isListed } from '@porch/core/website';

@@ -1,4 +1,6 @@
-import { type Checklist, type Door, type SignInWarning, WARNED_FROM } from '@porch/contract/team';
+import type { Door } from '@porch/contract/doors';
+import type { Checklist } from '@porch/contract/house';
+import { type SignInWarning, WARNED_FROM } from '@porch/contract/people';
 import { isListed, toSite } from '@porch/core/website';
 import { sitesOf } from '../doors/website/kind';
 import type { Services } from '../services';

@@ -5,7 +5,7 @@ import {
   BusinessSchema,
   HouseSchema,
   TickSchema,
-} from '@porch/contract/team';
+} from '@porch/contract/house';
 import { toEmail } from '@porch/core/contact';
 import { countries } from '@porch/core/countries';
 import { z } from 'zod';

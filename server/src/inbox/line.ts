@@ -1,7 +1,6 @@
-import type { View } from '@porch/contract/entries';
 import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
-import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/team';
-import type { Group } from '@porch/core/conversation';
+import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/line';
+import type { Group, View } from '@porch/core/conversation';
 import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';

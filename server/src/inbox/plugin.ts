@@ -6,7 +6,7 @@ import {
   RollPageSchema,
   SearchPageSchema,
   SinceSchema,
-} from '@porch/contract/team';
+} from '@porch/contract/line';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
 import type { Room } from '../services';

@@ -1,4 +1,5 @@
-import type { Deed, DeedDone, Member } from '@porch/contract/team';
+import type { Deed, DeedDone } from '@porch/contract/line';
+import type { Member } from '@porch/contract/people';
 import { type Entry, type Happening, threadWrittenLast, type Way } from '@porch/core/conversation';
 import { cleanMessage } from '@porch/core/text';
 import type { Clock } from '../clock';

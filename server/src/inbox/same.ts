@@ -1,4 +1,4 @@
-import type { Deed } from '@porch/contract/team';
+import type { Deed } from '@porch/contract/line';
 import type { Details, Entry, FileMention } from '@porch/core/conversation';
 import { cleanMessage } from '@porch/core/text';
 

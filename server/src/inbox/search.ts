@@ -1,4 +1,4 @@
-import type { SearchPage } from '@porch/contract/team';
+import type { SearchPage } from '@porch/contract/line';
 import { type Entry, searchableText } from '@porch/core/conversation';
 import { queryWords, relevance } from '@porch/core/search';
 import { type Store, toRow } from '../store';

@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import { jobNames } from '@porch/contract/team';
+import { jobNames } from '@porch/contract/jobs';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { until, visit } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';

@@ -1,4 +1,4 @@
-import { DeadJobsSchema } from '@porch/contract/team';
+import { DeadJobsSchema } from '@porch/contract/jobs';
 import { z } from 'zod';
 import { Refused } from '../refused';
 import type { Room } from '../services';

@@ -1,4 +1,4 @@
-import { LampSchema } from '@porch/contract/team';
+import { LampSchema } from '@porch/contract/lamp';
 import type { Room } from '../services';
 
 export const lampRoom = async ({ app, services }: Room): Promise<void> => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Counts, Row } from '@porch/contract/entries';
-import type { ToTeam } from '@porch/contract/team';
+import type { ToTeam } from '@porch/contract/live';
 import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
 import { type Entry, isForVisitor, type ThreadState } from '@porch/core/conversation';
 import type { LampSetting } from '@porch/core/lamp';

@@ -4,7 +4,7 @@ import {
   type LetterToTeam,
   TeamLetterSchema,
   type ToTeam,
-} from '@porch/contract/team';
+} from '@porch/contract/live';
 import { threadWrittenLast } from '@porch/core/conversation';
 import { askingOf } from '../accounts/asking';
 import { Refused } from '../refused';

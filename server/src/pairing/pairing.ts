@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import type { Pairing } from '@porch/contract/team';
+import type { Pairing } from '@porch/contract/people';
 import type { Sessions, SignedIn } from '../accounts/sessions';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';

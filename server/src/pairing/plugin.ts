@@ -5,7 +5,7 @@ import {
   LookAtLinkSchema,
   NewPairingSchema,
   PairingSchema,
-} from '@porch/contract/team';
+} from '@porch/contract/people';
 import QRCode from 'qrcode';
 import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { FILE_LARGEST_BYTES } from '@porch/contract/entries';
-import type { Crop } from '@porch/contract/team';
+import type { Crop } from '@porch/contract/house';
 import { fileTypeFromBuffer } from 'file-type';
 import sharp from 'sharp';
 import type { Clock } from '../clock';

@@ -1,5 +1,6 @@
 import { FILE_LARGEST_BYTES, IdSchema } from '@porch/contract/entries';
-import { BusinessSchema, CropSchema, MemberSchema, PictureShapeSchema } from '@porch/contract/team';
+import { BusinessSchema, CropSchema, PictureShapeSchema } from '@porch/contract/house';
+import { MemberSchema } from '@porch/contract/people';
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';

@@ -1,4 +1,4 @@
-import type { Business } from '@porch/contract/team';
+import type { Business } from '@porch/contract/house';
 import type { LampSetting } from '@porch/core/lamp';
 import { lit } from '@porch/core/lamp';
 import type { Db } from './db';

@@ -1,4 +1,4 @@
-import type { Counts, Row, View } from '@porch/contract/entries';
+import type { Counts, Row } from '@porch/contract/entries';
 import {
   type ConversationState,
   combine,
@@ -9,6 +9,8 @@ import {
   groups,
   type ThreadState,
   threadWrittenLast,
+  type View,
+  viewsOf,
 } from '@porch/core/conversation';
 import { type LineKey, placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
@@ -92,12 +94,10 @@ const placeOf = ({ threads, state }: ConversationRecord): Placed | null =>
 /** Which views show a conversation. */
 export type ViewsOf = (conversation: ConversationRecord) => readonly View[];
 
-const inAll: ViewsOf = () => ['all'];
-
 /** Enough for all that are being talked in. */
 const KEPT_MOST = 2_000;
 
-export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
+export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => viewsOf(state)) => {
   const known = createMemo<ConversationRecord>(KEPT_MOST);
   const write = db.prepare(
     `INSERT INTO conversations
@@ -144,7 +144,7 @@ export const conversationsTable = (db: Db, viewsOf: ViewsOf = inAll) => {
   /** Puts it where it belongs in each view that shows it. */
   const place = (conversation: ConversationRecord, was: Placed | null, is: Placed | null): void => {
     if (was?.group === is?.group && was?.place === is?.place) return;
-    for (const view of viewsOf(conversation)) {
+    for (const view of inViews(conversation)) {
       const row = {
         view,
         id: conversation.id,

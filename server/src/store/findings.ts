@@ -1,4 +1,4 @@
-import type { Finding } from '@porch/contract/team';
+import type { Finding } from '@porch/contract/house';
 import type { Db } from './db';
 
 /** What the house has found wrong with its own data; one of each kind, the newest. */

@@ -1,4 +1,4 @@
-import type { Member, Role, TeamMember } from '@porch/contract/team';
+import type { Member, Role, TeamMember } from '@porch/contract/people';
 import type { Db } from './db';
 
 export interface MemberRecord extends Member {

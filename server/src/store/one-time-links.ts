@@ -1,4 +1,4 @@
-import type { Role } from '@porch/contract/team';
+import type { Role } from '@porch/contract/people';
 import type { Db } from './db';
 
 export type LinkRecord = {

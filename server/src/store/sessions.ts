@@ -1,4 +1,4 @@
-import type { DeviceKind, Member } from '@porch/contract/team';
+import type { DeviceKind, Member } from '@porch/contract/people';
 import type { Db } from './db';
 
 export const sessionsTable = (db: Db) => {

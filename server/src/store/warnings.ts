@@ -1,4 +1,4 @@
-import type { SignInWarning } from '@porch/contract/team';
+import type { SignInWarning } from '@porch/contract/people';
 import type { Db } from './db';
 
 /** Wrong tries at somebody's account, for them to see. */

@@ -11,7 +11,7 @@ import {
   PasswordChangeSchema,
   RoleChangeSchema,
   SeenLinkSchema,
-} from '@porch/contract/team';
+} from '@porch/contract/people';
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';

@@ -5,7 +5,7 @@ import type {
   OpenLink,
   Role,
   SeenLink,
-} from '@porch/contract/team';
+} from '@porch/contract/people';
 import type { Accounts, Asking } from '../accounts/accounts';
 import type { Endings } from '../accounts/endings';
 import type { Sessions, SignedIn } from '../accounts/sessions';

@@ -1,19 +1,10 @@
+import { type HeldFile, withChosen } from '@porch/client/files';
+import { keep, kept } from '@porch/client/keeping';
 import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
-import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
-import { keep, kept } from './door';
-import type { HeldFile } from './parcels';
 import { sayRefusal, useSay } from './view';
-
-const toHeld = (file: File): HeldFile => ({
-  id: nanoid(),
-  name: file.name || 'picture.png',
-  type: file.type,
-  sizeBytes: file.size,
-  blob: file,
-});
 
 /** Where the visitor writes. What is typed is kept on every stroke: a reload loses no word. */
 export const Composer = (props: {
@@ -66,11 +57,10 @@ export const Composer = (props: {
   };
 
   const addFiles = (chosen: Iterable<File>): void => {
-    const all = [...files, ...[...chosen].map(toHeld)];
-    const tooLarge = all.find((file) => file.sizeBytes > FILE_LIMITS.largestBytes);
+    const { files: held, isTooLarge } = withChosen(files, chosen);
     const limit = FILE_LIMITS.largestBytes;
-    setProblem(tooLarge ? sayRefusal(say, { code: 'too-large', limit }) : '');
-    setFiles(all.filter((file) => file !== tooLarge).slice(0, FILE_LIMITS.most));
+    setProblem(isTooLarge ? sayRefusal(say, { code: 'too-large', limit }) : '');
+    setFiles(held);
   };
 
   const send = (): void => {

@@ -40,7 +40,7 @@ const meansOf = (door: string): Means<FromVisitor, ToVisitor> => ({
   random: Math.random,
 });
 
-/** The panel's line to the server. */
+/** The panel's connection to the server. */
 export const connect = (options: {
   door: string;
   hello: () => FromVisitor;

@@ -1,8 +1,8 @@
+import { keep } from '@porch/client/keeping';
 import type { ToVisitor } from '@porch/contract/visitor';
 import { type DoorView, plainDress, viewOf } from '@porch/core/dress';
 import { answer } from '../../test-kit/answer';
 import { openConversation } from './conversation';
-import { keep } from './door';
 
 /** A socket to a server that the test plays. */
 class PlayedSocket {

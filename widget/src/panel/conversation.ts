@@ -1,14 +1,17 @@
+import type { HeldFile } from '@porch/client/files';
+import { keep, kept, mayKeep } from '@porch/client/keeping';
+import { createSendLoop, type Outcome } from '@porch/client/send-loop';
+import { createShelf, emptyShelf, type Shelf } from '@porch/client/shelf';
 import type { Refusal } from '@porch/contract/errors';
 import type { PanelPageData, ToVisitor, VisitorPage } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
-import { nextLookAt, type QueueAction, ready } from '@porch/core/send-queue';
 import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
 import { type Connection, connect } from './connection';
 import { createDelivery } from './deliver';
-import { createToken, keep, kept, mayKeep } from './door';
+import { createToken } from './door';
 import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
-import { createShelf, type Given, type HeldFile, type Load, type PanelParcel } from './parcels';
+import type { Given, Load, PanelParcel } from './parcels';
 import { pretend } from './pretend';
 
 const TYPING_TOLD_EVERY_MS = 3_000;
@@ -18,10 +21,10 @@ const LANE = 'conversation';
 export const openConversation = ({ door, place, view, isClosed }: PanelPageData) => {
   let model: Model = firstModel;
   const watchers = new Set<(model: Model) => void>();
-  const shelf = createShelf(door);
   const { token, store: storeToken } = createToken(door);
   const isFramed = place !== 'page' && parent !== window;
   const isPretended = place === 'preview';
+  const shelf: Shelf<Load> = isPretended ? emptyShelf : createShelf(`porch-${door}`);
   const agreedKey = `porch:agreed:${door}`;
   const heldKey = `porch:held:${door}`;
   let dressed: DoorView | null = place === 'frame' || place === 'page' ? view : null;
@@ -35,7 +38,6 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   let readSeq = Number(kept(`porch:read:${door}`) ?? 0);
   let hasSeq = 0;
   let typingToldAt = 0;
-  let timer = 0;
 
   const tellPage = (message: FromFrame): void => {
     if (isFramed && site) parent.postMessage(message, site);
@@ -44,20 +46,6 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   const change = (event: Event): void => {
     model = next(model, event);
     for (const watcher of watchers) watcher(model);
-  };
-
-  const changeQueue = (action: QueueAction<Load>): void => {
-    change({ type: 'queue', action });
-    if (action.do === 'add') keepParcel(action.parcel.id);
-    else if ('id' in action) keepParcel(action.id);
-  };
-
-  /** Keeps on this device what the queue now holds of a parcel, or no longer holds. */
-  const keepParcel = (id: string): void => {
-    if (isPretended) return;
-    const parcel = model.queue.find((one) => one.id === id);
-    if (!parcel) void shelf.remove(id);
-    else void shelf.put(parcel);
   };
 
   const hear = (message: ToVisitor): void => {
@@ -72,17 +60,15 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     }
     const before = model.queue;
     change({ type: 'heard', message, now: Date.now() });
-    for (const { id } of before) {
-      if (!model.queue.some((parcel) => parcel.id === id)) keepParcel(id);
-    }
+    const isLeft = (id: string): boolean => model.queue.some((parcel) => parcel.id === id);
+    sending.settled(before.map(({ id }) => id).filter((id) => !isLeft(id)));
     if (message.say === 'welcome') {
       if (message.hasConsented) mayKeep(true);
-      // Said anew: what was on its way when a line broke is heard of by nobody.
+      // Said anew: what was on its way when a connection broke is heard of by nobody.
       if (readSeq > 0) send({ do: 'read', upTo: readSeq });
       introduce();
-      changeQueue({ do: 'line-back' });
       tellWaypoint();
-      pump();
+      sending.connected();
     }
     if (message.say === 'welcome' || message.say === 'lamp') {
       tellPage({ porch: 'lamp', lamp: message.lamp, now: message.now });
@@ -106,10 +92,10 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
             change({ type: 'connected', isConnected });
           },
         });
-  let line: Connection | null = null;
+  let connected: Connection | null = null;
 
   const send: Parameters<typeof createDelivery>[0]['send'] = (message) =>
-    line?.send(message) ?? false;
+    connected?.send(message) ?? false;
   const delivery = createDelivery({
     door,
     token,
@@ -122,36 +108,26 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     },
   });
 
-  const deliver = async (parcel: PanelParcel): Promise<void> => {
-    changeQueue({ do: 'sending', id: parcel.id });
-    const outcome = await delivery.deliver(parcel);
-    change({ type: 'held-up', isHeldUp: outcome === 'held-up' });
-    if (outcome === 'arrived') {
-      changeQueue({ do: 'arrived', id: parcel.id });
-      if (parcel.load.do === 'say') tellPage({ porch: 'talked' });
-    } else if (outcome === 'not-now' || outcome === 'held-up') {
-      changeQueue({ do: 'not-now', id: parcel.id, now: Date.now() });
-    } else {
-      change({ type: 'refused', id: parcel.id, refusal: outcome });
-      keepParcel(parcel.id);
-    }
-    pump();
+  const deliver = async (parcel: PanelParcel): Promise<Outcome> => {
+    const answer = await delivery.deliver(parcel);
+    change({ type: 'held-up', isHeldUp: answer === 'held-up' });
+    if (answer === 'arrived' && parcel.load.do === 'say') tellPage({ porch: 'talked' });
+    return answer === 'held-up' ? 'not-now' : answer;
   };
 
-  const pump = (): void => {
-    clearTimeout(timer);
-    if (!model.isConnected) return;
-    for (const parcel of ready(model.queue, Date.now())) void deliver(parcel);
-    const lookAt = nextLookAt(model.queue, Date.now());
-    if (lookAt !== null) timer = window.setTimeout(pump, lookAt - Date.now());
-  };
+  const sending = createSendLoop<Load>({
+    queue: () => model.queue,
+    change: (action) => change({ type: 'queue', action }),
+    deliver,
+    refused: ({ id }, refusal) => change({ type: 'refused', id, refusal }),
+    mayLeave: () => model.isConnected,
+    shelf,
+    now: () => Date.now(),
+  });
 
   const add = (...loads: Load[]): void => {
     storeToken();
-    for (const load of loads) {
-      changeQueue({ do: 'add', parcel: { id: nanoid(), lane: LANE, load, madeAt: Date.now() } });
-    }
-    pump();
+    for (const load of loads) sending.add(LANE, load);
   };
 
   const hold = (held: Given | null): void => {
@@ -202,17 +178,12 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   };
 
   const start = (): void => {
-    if (line || isClosed) return;
-    line = connection();
+    if (connected || isClosed) return;
+    connected = connection();
     const held = kept(heldKey);
     if (held) change({ type: 'held', held: JSON.parse(held) as Given });
     if (isPretended) return;
-    void shelf.all().then((parcels) => {
-      for (const { id, lane, load, madeAt } of parcels) {
-        change({ type: 'queue', action: { do: 'add', parcel: { id, lane, load, madeAt } } });
-      }
-      pump();
-    });
+    void sending.start();
   };
 
   addEventListener('message', (event) => {
@@ -221,7 +192,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     if (message?.porch === 'page') {
       site = event.origin;
       page = { url: message.url.slice(0, 2_000), title: message.title.slice(0, 200) };
-      if (line) tellWaypoint();
+      if (connected) tellWaypoint();
       else start();
     }
     if (message?.porch === 'view' && place !== 'frame') putOn(message.view);
@@ -281,11 +252,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       keep(agreedKey, agreedIn);
       change({ type: 'agreed' });
     },
-    retry: (id: string): void => {
-      changeQueue({ do: 'retry', id });
-      pump();
-    },
-    drop: (id: string): void => changeQueue({ do: 'drop', id }),
+    retry: sending.retry,
+    drop: sending.drop,
     typing: (): void => {
       if (Date.now() - typingToldAt < TYPING_TOLD_EVERY_MS) return;
       typingToldAt = Date.now();

@@ -1,9 +1,10 @@
+import type { HeldFile } from '@porch/client/files';
 import { errorStatus, isErrorCode, isWorthRetrying, type Refusal } from '@porch/contract/errors';
 import type { FromVisitor } from '@porch/contract/visitor';
-import type { Given, HeldFile, PanelParcel } from './parcels';
+import type { Given, PanelParcel } from './parcels';
 
-/** What became of an attempt to send; `held-up`: the server is there and cannot write. */
-export type Outcome = 'arrived' | 'not-now' | 'held-up' | Refusal;
+/** What the server said to an attempt; `held-up`: it is there and cannot write. */
+export type Answer = 'arrived' | 'not-now' | 'held-up' | Refusal;
 
 const ANSWER_LONGEST_MS = 15_000;
 
@@ -23,7 +24,7 @@ const toDetails = ({ name, email, phone, own }: Given) => ({
   own: own && Object.entries(own).map(([id, value]) => ({ id, value })),
 });
 
-const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
+const upload = async (errand: Errand, file: HeldFile): Promise<Answer> => {
   try {
     const response = await fetch(`/door/${errand.door}/files/${file.id}`, {
       method: 'PUT',
@@ -48,9 +49,9 @@ const upload = async (errand: Errand, file: HeldFile): Promise<Outcome> => {
 
 /** Sends parcels over the socket, files first; each waits for the server's word that it is on disk. */
 export const createDelivery = (errand: Errand) => {
-  const waiting = new Map<string, (outcome: Outcome) => void>();
+  const waiting = new Map<string, (outcome: Answer) => void>();
 
-  const awaitAnswer = (id: string): Promise<Outcome> =>
+  const awaitAnswer = (id: string): Promise<Answer> =>
     new Promise((resolve) => {
       const timer = setTimeout(() => settle(id, 'not-now'), ANSWER_LONGEST_MS);
       waiting.set(id, (outcome) => {
@@ -59,12 +60,12 @@ export const createDelivery = (errand: Errand) => {
       });
     });
 
-  const settle = (id: string, outcome: Outcome): void => {
+  const settle = (id: string, outcome: Answer): void => {
     waiting.get(id)?.(outcome);
     waiting.delete(id);
   };
 
-  const deliver = async ({ id, load }: PanelParcel): Promise<Outcome> => {
+  const deliver = async ({ id, load }: PanelParcel): Promise<Answer> => {
     if (load.do === 'details') {
       const message: FromVisitor = { ...toDetails(load), do: 'details', id };
       const outcome = errand.send(message) ? await awaitAnswer(id) : 'not-now';
@@ -98,7 +99,7 @@ export const createDelivery = (errand: Errand) => {
       const outcome = await awaitAnswer(id);
       return typeof outcome === 'object' && outcome.code !== 'too-many' ? outcome : null;
     },
-    /** The line broke: nothing more will be heard of what was on its way. */
+    /** The connection broke: nothing more will be heard of what was on its way. */
     giveUp: (): void => {
       for (const id of [...waiting.keys()]) settle(id, 'not-now');
     },

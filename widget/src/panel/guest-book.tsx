@@ -1,3 +1,4 @@
+import { keep, kept } from '@porch/client/keeping';
 import type { KnownDetails } from '@porch/contract/visitor';
 import type { ShownField, ShownGuestBook } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
@@ -10,7 +11,6 @@ import {
 } from '@porch/core/text';
 import { useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
-import { keep, kept } from './door';
 import { type Model, shownDetails } from './model';
 import type { Given } from './parcels';
 import { type Say, sayRefusal, useSay } from './view';

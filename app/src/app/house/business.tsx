@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../../parts/error-boundary';
-export { BusinessRoom as default } from '../../screens/rooms/business';
+export { BusinessRoom as default } from '../../features/house/screens/business';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';

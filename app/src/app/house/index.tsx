@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../../parts/error-boundary';
-export { House as default } from '../../screens/house';
+export { House as default } from '../../features/house/screens/house';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';

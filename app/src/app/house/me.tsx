@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../../parts/error-boundary';
-export { MeRoom as default } from '../../screens/rooms/me';
+export { MeRoom as default } from '../../features/team/screens/me';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';

@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../../parts/error-boundary';
-export { NewDoor as default } from '../../screens/rooms/new-door';
+export { NewDoor as default } from '../../features/doors/screens/new-door';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';

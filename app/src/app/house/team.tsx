@@ -1,2 +1,2 @@
-export { ErrorBoundary } from '../../parts/error-boundary';
-export { TeamRoom as default } from '../../screens/rooms/team';
+export { TeamRoom as default } from '../../features/team/screens/team';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { Conversation } from '../../screens/conversation';
+import { Conversation } from '../../features/talk/screens/conversation';
 
-export { ErrorBoundary } from '../../parts/error-boundary';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
 const ConversationPlace = () => {
   const { id } = useLocalSearchParams<{ id: string }>();

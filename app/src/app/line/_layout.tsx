@@ -1,10 +1,10 @@
 import { Slot } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { LineColumn } from '../../screens/line-column';
-import { useTheme } from '../../theme/use-theme';
-import { useWide } from '../../theme/use-wide';
+import { LineColumn } from '../../features/line/screens/line-column';
+import { useTheme } from '../../kit/theme/use-theme';
+import { useWide } from '../../kit/theme/use-wide';
 
-export { ErrorBoundary } from '../../parts/error-boundary';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
 /** On a wide screen the line stays beside the conversation; on a phone one is shown at a time. */
 const LineLayout = () => {

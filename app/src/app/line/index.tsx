@@ -1,14 +1,12 @@
-import { Empty } from '../../parts/states';
-import { LineColumn } from '../../screens/line-column';
-import { useWide } from '../../theme/use-wide';
-import { words } from '../../wording';
+import { LineColumn } from '../../features/line/screens/line-column';
+import { NobodyChosen } from '../../features/talk/screens/nobody-chosen';
+import { useWide } from '../../kit/theme/use-wide';
 
-export { ErrorBoundary } from '../../parts/error-boundary';
+export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
 const Line = () => {
   const isWide = useWide();
-  if (!isWide) return <LineColumn />;
-  return <Empty title={words.conversation.none} more={words.conversation.noneMore} />;
+  return isWide ? <NobodyChosen /> : <LineColumn />;
 };
 
 export default Line;

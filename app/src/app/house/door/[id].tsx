@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { DoorRoom } from '../../../screens/rooms/door';
+import { DoorRoom } from '../../../features/doors/screens/door';
 
-export { ErrorBoundary } from '../../../parts/error-boundary';
+export { ErrorBoundary } from '../../../shell/offline/error-boundary';
 
 const DoorPlace = () => {
   const { id } = useLocalSearchParams<{ id: string }>();

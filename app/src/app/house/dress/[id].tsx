@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { DressingRoom } from '../../../screens/dress/dressing-room';
+import { DressingRoom } from '../../../features/dress/screens/dressing-room';
 
-export { ErrorBoundary } from '../../../parts/error-boundary';
+export { ErrorBoundary } from '../../../shell/offline/error-boundary';
 
 const DressPlace = () => {
   const { id, part } = useLocalSearchParams<{ id: string; part?: string }>();

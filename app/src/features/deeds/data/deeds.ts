@@ -1,0 +1,77 @@
+import type { HeldFile } from '@porch/client/files';
+import type { Row } from '@porch/contract/entries';
+import type { RollPage } from '@porch/contract/line';
+import { type FileMention, SCREEN } from '@porch/core/conversation';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { applyNews, dropRow } from '../../../shell/live/apply';
+import { rollKey, rowAhead } from '../../../shell/live/cache';
+import { outbox } from '../../../shell/live/outbox';
+import { serverNow } from '../../../shell/live/store';
+import { useHouse } from '../../../shell/session/house';
+
+const toMention = ({ id, name, type, sizeBytes }: HeldFile): FileMention => ({
+  id,
+  name,
+  type,
+  sizeBytes,
+});
+
+const deedsOf = (client: QueryClient, memberId: string) => {
+  const newest = (row: Row): Row => client.getQueryData<RollPage>(rollKey(row.id))?.row ?? row;
+
+  const ahead = (row: Row, done: Parameters<typeof rowAhead>[1]): void =>
+    applyNews(client, [], [rowAhead(newest(row), done)]);
+
+  const happened = (id: string) => ({ id, at: serverNow(), memberId });
+
+  return {
+    say: (row: Row, text: string, files: HeldFile[]): void => {
+      // Exactly to whom the screen said that it goes, whoever writes meanwhile.
+      const threadId = row.threads[0]?.id;
+      const fileIds = files.map((file) => file.id);
+      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId });
+      const said = { text, files: files.map(toMention), way: SCREEN };
+      ahead(row, { ...happened(id), kind: 'team-said', ...said });
+    },
+    read: (row: Row): void => {
+      const upTo = Math.floor(row.state.lastSeq);
+      const id = outbox.add(row.id, { do: 'read', upTo, files: [] });
+      ahead(row, { ...happened(id), kind: 'team-read', upTo });
+    },
+    wrapUp: (row: Row): string => {
+      const id = outbox.add(row.id, { do: 'wrap-up', files: [] });
+      ahead(row, { ...happened(id), kind: 'wrapped-up' });
+      return id;
+    },
+    putBy: (row: Row, until: number): string => {
+      const id = outbox.add(row.id, { do: 'put-by', until, files: [] });
+      ahead(row, { ...happened(id), kind: 'put-by', until });
+      return id;
+    },
+    /** Says that two conversations are one person's. */
+    join: (row: Row, other: Row): string => {
+      const id = outbox.add(row.id, { do: 'join', other: other.id, files: [] });
+      dropRow(client, other.id);
+      return id;
+    },
+    part: (row: Row, threadIds: string[]): string =>
+      outbox.add(row.id, { do: 'part', threadIds, files: [] }),
+    takeBack: (row: Row): void => {
+      const id = outbox.add(row.id, { do: 'take-back', files: [] });
+      ahead(row, { ...happened(id), kind: 'taken-back' });
+    },
+  };
+};
+
+export type Deeds = ReturnType<typeof deedsOf>;
+
+/**
+ * What can be done in a conversation. The screen shows it at once; the outbox brings it to the server. What
+ * can be undone gives the deed's id.
+ */
+export const useDeeds = () => {
+  const client = useQueryClient();
+  const memberId = useHouse().data?.me?.id ?? '';
+  return useMemo(() => deedsOf(client, memberId), [client, memberId]);
+};

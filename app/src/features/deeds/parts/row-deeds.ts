@@ -1,0 +1,13 @@
+import type { Row } from '@porch/contract/entries';
+import { words } from '../words';
+
+/** What can be done with somebody's row, wherever it stands. */
+export interface RowDeeds {
+  open: (row: Row) => void;
+  wrapUp: (row: Row) => void;
+  putBy: (row: Row) => void;
+  takeBack: (row: Row) => void;
+}
+
+/** What these are called. */
+export const deedNames = (): Record<'wrapUp' | 'putBy' | 'takeBack', string> => words().deeds;

@@ -1,0 +1,64 @@
+import type { Door } from '@porch/contract/doors';
+import { useState } from 'react';
+import { Linking, StyleSheet, View } from 'react-native';
+import { Choice } from '../../../kit/fields/choice';
+import { Copy, Row } from '../../../kit/fields/form';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { words } from '../words';
+
+const said = () => words();
+
+type Way = 'builder' | 'html' | 'link';
+const steps = { builder: said().builderSteps, html: said().htmlSteps, link: said().linkSteps };
+
+/** How a door gets onto a website, in the way that fits it: what to copy, and where it goes. */
+export const PutUp = ({ door }: { door: Door }) => {
+  const [way, setWay] = useState<Way>('builder');
+  return (
+    <View style={styles.putUp}>
+      <Choice
+        label={said().ways}
+        options={[
+          ['builder', said().builder],
+          ['html', said().html],
+          ['link', said().link],
+        ]}
+        value={way}
+        onChange={setWay}
+      />
+      {way === 'link' ? (
+        <>
+          <Copy text={door.link} label={said().copyLink} />
+          <Row>
+            <Button
+              look="bare"
+              role="link"
+              label={said().openLink}
+              onPress={() => void Linking.openURL(door.link)}
+            />
+          </Row>
+        </>
+      ) : (
+        <Copy text={door.snippet} label={said().copy} isCode />
+      )}
+      <View role="list" style={styles.steps}>
+        {steps[way].map((step, index) => (
+          <View key={step} role="listitem" style={styles.step}>
+            <Text kind="label">{`${index + 1}`}</Text>
+            <Text kind="second" style={styles.grow}>
+              {step}
+            </Text>
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  putUp: { gap: 14 },
+  steps: { gap: 8 },
+  step: { flexDirection: 'row', gap: 12 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,202 @@
+import type { GuestBookPage, OwnField } from '@porch/core/dress';
+import { nanoid } from 'nanoid';
+import { StyleSheet, View } from 'react-native';
+import { Choice } from '../../../kit/fields/choice';
+import { Field } from '../../../kit/fields/field';
+import { Problem, Row, Section } from '../../../kit/fields/form';
+import { LinesField } from '../../../kit/fields/lines-field';
+import { Tick } from '../../../kit/fields/tick';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { corner } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { words } from '../words';
+import type { Editing } from './editor';
+
+const said = () => words().guestBook;
+const knownFields = ['name', 'email', 'phone'] as const;
+
+/** One question on a page of the guest book: asked or not, needed or not. */
+const Asked = (props: {
+  label: string;
+  page: GuestBookPage;
+  field: string;
+  set: (page: GuestBookPage) => void;
+}) => {
+  const { page, field, label } = props;
+  const asked = page.asks.find((one) => one.field === field);
+  const ask = (isOn: boolean): void =>
+    props.set({
+      ...page,
+      asks: isOn
+        ? [...page.asks, { field, isRequired: false }]
+        : page.asks.filter((one) => one.field !== field),
+    });
+  const need = (isRequired: boolean): void =>
+    props.set({
+      ...page,
+      asks: page.asks.map((one) => (one.field === field ? { field, isRequired } : one)),
+    });
+  return (
+    <View>
+      <Tick label={`${said().asked}: ${label}`} isOn={asked !== undefined} onChange={ask} />
+      {asked ? (
+        <View style={styles.needed}>
+          <Tick label={`${label}, ${said().required}`} isOn={asked.isRequired} onChange={need} />
+        </View>
+      ) : null}
+    </View>
+  );
+};
+
+const Page = (props: Editing & { which: 'lit' | 'notLit' }) => {
+  const { dress, set, which } = props;
+  const { guestBook } = dress;
+  const page = guestBook[which];
+  const put = (next: GuestBookPage): void => {
+    set({ ...dress, guestBook: { ...guestBook, [which]: next } });
+    props.look({ lamp: which === 'lit' ? 'lit' : 'dark', isOpen: true });
+  };
+  return (
+    <Section title={said().pages[which]}>
+      <Choice
+        label={said().when}
+        options={(['before', 'after', 'never'] as const).map((when) => [when, said().whens[when]])}
+        value={page.when}
+        onChange={(when) => put({ ...page, when })}
+      />
+      {page.when === 'never' ? null : (
+        <View role="group" aria-label={said().asks}>
+          {knownFields.map((field) => (
+            <Asked key={field} field={field} label={said().fields[field]} page={page} set={put} />
+          ))}
+          {guestBook.own.map(({ id, label }) => (
+            <Asked key={id} field={id} label={label || said().label} page={page} set={put} />
+          ))}
+        </View>
+      )}
+      <Problem text={props.problemAt(`guestBook.${which}`)} />
+    </Section>
+  );
+};
+
+const Question = (props: {
+  question: OwnField;
+  problem: string;
+  choicesProblem: string;
+  change: (question: OwnField) => void;
+  drop: () => void;
+}) => {
+  const theme = useTheme();
+  const { question, change } = props;
+  return (
+    <View style={[styles.question, { borderColor: theme.edge }]}>
+      <Field
+        label={said().label}
+        value={question.label}
+        maxLength={200}
+        problem={props.problem}
+        onChangeText={(label) => change({ ...question, label })}
+      />
+      <Choice
+        label={said().kind}
+        options={(['text', 'choice', 'tick'] as const).map((kind) => [kind, said().kinds[kind]])}
+        value={question.kind}
+        onChange={(kind) => change({ ...question, kind })}
+      />
+      {question.kind === 'choice' ? (
+        <LinesField
+          label={said().choices}
+          lines={question.choices}
+          maxLength={2_000}
+          problem={props.choicesProblem}
+          onChangeLines={(choices) => change({ ...question, choices })}
+        />
+      ) : null}
+      <Row>
+        <Button look="bare" label={said().drop} onPress={props.drop} />
+      </Row>
+    </View>
+  );
+};
+
+const OwnQuestions = ({ dress, set, problemAt }: Editing) => {
+  const { guestBook } = dress;
+  const put = (own: OwnField[]): void => {
+    const known = [...knownFields, ...own.map(({ id }) => id)];
+    const kept = (page: GuestBookPage): GuestBookPage => ({
+      ...page,
+      asks: page.asks.filter(({ field }) => known.some((one) => one === field)),
+    });
+    const next = { own, lit: kept(guestBook.lit), notLit: kept(guestBook.notLit) };
+    set({ ...dress, guestBook: next });
+  };
+  const { own } = guestBook;
+  return (
+    <Section title={said().own}>
+      <Text kind="second" tone="slate">
+        {said().ownMore}
+      </Text>
+      {own.map((question) => (
+        <Question
+          key={question.id}
+          question={question}
+          problem={problemAt(`guestBook.own.${question.id}`)}
+          choicesProblem={problemAt(`guestBook.own.${question.id}.choices`)}
+          change={(next) => put(own.map((one) => (one.id === next.id ? next : one)))}
+          drop={() => put(own.filter(({ id }) => id !== question.id))}
+        />
+      ))}
+      <Problem text={problemAt('guestBook.own')} />
+      <Row>
+        <Button
+          label={said().add}
+          onPress={() => put([...own, { id: nanoid(), kind: 'text', label: '', choices: [] }])}
+        />
+      </Row>
+    </Section>
+  );
+};
+
+const Consent = ({ dress, set, problemAt }: Editing) => {
+  const { consent } = dress;
+  return (
+    <Section title={said().consent}>
+      <Tick
+        label={said().consent}
+        more={said().consentMore}
+        isOn={consent.isAsked}
+        onChange={(isAsked) => set({ ...dress, consent: { ...consent, isAsked } })}
+      />
+      {consent.isAsked ? (
+        <Field
+          label={said().link}
+          value={consent.link}
+          inputMode="url"
+          autoCapitalize="none"
+          maxLength={1_000}
+          problem={problemAt('consent.link')}
+          onChangeText={(link) => set({ ...dress, consent: { ...consent, link } })}
+        />
+      ) : null}
+    </Section>
+  );
+};
+
+/** What visitors are asked for, and when; and whether they must agree first. */
+export const GuestBookPart = (editing: Editing) => (
+  <>
+    <Text kind="second" tone="slate">
+      {said().intro}
+    </Text>
+    <Page {...editing} which="lit" />
+    <Page {...editing} which="notLit" />
+    <OwnQuestions {...editing} />
+    <Consent {...editing} />
+  </>
+);
+
+const styles = StyleSheet.create({
+  needed: { paddingLeft: 40 },
+  question: { gap: 10, padding: 12, borderWidth: 1, borderRadius: corner },
+});

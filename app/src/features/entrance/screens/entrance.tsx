@@ -1,0 +1,158 @@
+import { PASSWORD_SHORTEST } from '@porch/contract/limits';
+import { router } from 'expo-router';
+import { type ReactNode, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
+import { Field } from '../../../kit/fields/field';
+import { Problem } from '../../../kit/fields/form';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { takeSecret } from '../../../shell/session/device';
+import { ApiError } from '../../../shell/session/refused';
+import { shellWords } from '../../../shell/words';
+import { useSetUp, useSignIn } from '../data/entering';
+import { words } from '../words';
+
+const refusalOf = (error: Error | null) =>
+  error instanceof ApiError ? error.refusal : error ? { code: 'our-fault' as const } : null;
+
+export const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
+  <ScrollView contentContainerStyle={styles.inside} role="main">
+    <View style={styles.mark}>
+      <LampGlyph state="dark" size={56} />
+      <Text kind="large">{shellWords().name}</Text>
+    </View>
+    <Text kind="title" role="heading" aria-level={1}>
+      {props.title}
+    </Text>
+    {props.more ? <Text tone="slate">{props.more}</Text> : null}
+    {props.children}
+  </ScrollView>
+);
+
+/** Signing in with email and password. */
+export const SignIn = () => {
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const [isForgotten, setForgotten] = useState(false);
+  const { mutate, error, isPending } = useSignIn();
+  const refusal = refusalOf(error);
+  const submit = (): void =>
+    mutate({ email, password }, { onSuccess: () => router.replace('/line') });
+  return (
+    <Porch title={words().signIn.title}>
+      <Field
+        label={words().signIn.email}
+        value={email}
+        onChangeText={setEmail}
+        autoComplete="email"
+        inputMode="email"
+        autoCapitalize="none"
+        maxLength={254}
+        onSubmitEditing={submit}
+      />
+      <Field
+        label={words().signIn.password}
+        value={password}
+        onChangeText={setPassword}
+        autoComplete="current-password"
+        secureTextEntry
+        maxLength={200}
+        onSubmitEditing={submit}
+      />
+      <Problem text={refusal ? shellWords().refusal(refusal) : ''} />
+      <Button look="main" label={words().signIn.submit} disabled={isPending} onPress={submit} />
+      {isForgotten ? (
+        <Text kind="second" tone="slate" role="status">
+          {words().signIn.forgotMore}
+        </Text>
+      ) : (
+        <Button look="bare" label={words().signIn.forgot} onPress={() => setForgotten(true)} />
+      )}
+      <Text kind="second" tone="slate">
+        {words().signIn.byCode}
+      </Text>
+    </Porch>
+  );
+};
+
+/** The first visit: the business and its owner's account. */
+export const SetUp = () => {
+  const [code, setCode] = useState(takeSecret);
+  const [business, setBusiness] = useState('');
+  // The walk that follows shows it, for whoever is elsewhere.
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const [name, setName] = useState('');
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const { mutate, error, isPending } = useSetUp();
+  const refusal = refusalOf(error);
+  const at = (field: string): string =>
+    refusal?.field === field ? shellWords().refusal(refusal) : '';
+  const said = words().setUp;
+  const submit = (): void =>
+    mutate(
+      { code, business, zone, name, email, password },
+      { onSuccess: () => router.replace('/walk') },
+    );
+  return (
+    <Porch title={said.title} more={said.more}>
+      <Field
+        label={said.code}
+        more={said.codeMore}
+        value={code}
+        onChangeText={setCode}
+        autoComplete="off"
+        autoCapitalize="characters"
+        maxLength={40}
+        problem={at('code')}
+      />
+      <Field
+        label={said.business}
+        value={business}
+        onChangeText={setBusiness}
+        autoComplete="organization"
+        maxLength={80}
+        problem={at('business')}
+      />
+      <Field
+        label={said.name}
+        more={said.nameMore}
+        value={name}
+        onChangeText={setName}
+        autoComplete="name"
+        maxLength={80}
+        problem={at('name')}
+      />
+      <Field
+        label={said.email}
+        more={said.emailMore}
+        value={email}
+        onChangeText={setEmail}
+        autoComplete="email"
+        inputMode="email"
+        autoCapitalize="none"
+        maxLength={254}
+        problem={at('email')}
+      />
+      <Field
+        label={said.password}
+        more={said.passwordMore(PASSWORD_SHORTEST)}
+        value={password}
+        onChangeText={setPassword}
+        autoComplete="new-password"
+        secureTextEntry
+        maxLength={200}
+        problem={at('password')}
+        onSubmitEditing={submit}
+      />
+      <Problem text={refusal && !refusal.field ? shellWords().refusal(refusal) : ''} />
+      <Button look="main" label={said.submit} disabled={isPending} onPress={submit} />
+    </Porch>
+  );
+};
+
+const styles = StyleSheet.create({
+  inside: { padding: 24, gap: 16, maxWidth: 480, width: '100%', alignSelf: 'center' },
+  mark: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 24 },
+});

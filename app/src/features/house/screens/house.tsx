@@ -1,0 +1,242 @@
+import type { House as HouseData } from '@porch/contract/house';
+import { router } from 'expo-router';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { DoorPlate } from '../../../kit/drawn/door-plate';
+import { Problem, Row, Section } from '../../../kit/fields/form';
+import { Tick } from '../../../kit/fields/tick';
+import { Button } from '../../../kit/press';
+import { Failed, RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { touch } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { momentInWords } from '../../../kit/times';
+import { HousePage } from '../../../shell/frame/house-page';
+import { playBell } from '../../../shell/live/bell';
+import { outbox, useOutbox } from '../../../shell/live/outbox';
+import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
+import { Face } from '../../../shell/pictures/face';
+import { type Choice, choose, useChoice } from '../../../shell/session/choices';
+import { useHouse, useSignOut, useZone } from '../../../shell/session/house';
+import { problemOf } from '../../../shell/session/problems';
+import { doorInWords } from '../../doors/parts/in-words';
+import { PairSheet } from '../../team/parts/pair-sheet';
+import { useFindingRead, useWarningSeen } from '../data/notices';
+import { words } from '../words';
+import { Checklist } from './checklist';
+import { DeadJobs } from './dead-jobs';
+
+const said = () => words();
+
+/** A way into a room: what it is, and a line about it. */
+const Way = (props: {
+  title: string;
+  more: string;
+  icon: React.ReactNode;
+  to: Parameters<typeof router.navigate>[0];
+}) => {
+  const theme = useTheme();
+  return (
+    <Pressable
+      role="link"
+      aria-label={`${props.title}, ${props.more}`}
+      onPress={() => router.navigate(props.to)}
+      style={[styles.way, { borderColor: theme.seam }]}
+    >
+      <View style={styles.icon}>{props.icon}</View>
+      <View style={styles.grow}>
+        <Text kind="name">{props.title}</Text>
+        <Text kind="second" tone="slate">
+          {props.more}
+        </Text>
+      </View>
+      <ChevronRight size={22} color={theme.slate} aria-hidden />
+    </Pressable>
+  );
+};
+
+const ChoiceTick = ({ choice, label }: { choice: Choice; label: string }) => {
+  const isOn = useChoice(choice);
+  return <Tick label={label} isOn={isOn} onChange={(next) => choose(choice, next)} />;
+};
+
+const Account = ({ name }: { name: string }) => {
+  const signOut = useSignOut();
+  const unsent = useOutbox(({ queue }) => queue.length);
+  const [asked, setAsked] = useState<{ everywhere: boolean } | null>(null);
+  const [isPairing, setPairing] = useState(false);
+  const go = async (everywhere: boolean): Promise<void> => {
+    try {
+      await signOut.mutateAsync(everywhere);
+    } catch {
+      // Said below; whoever is still signed in keeps what waits.
+      return;
+    }
+    outbox.clear();
+    router.replace('/sign-in');
+  };
+  const ask = (everywhere: boolean): void => {
+    if (unsent > 0) setAsked({ everywhere });
+    else void go(everywhere);
+  };
+  return (
+    <Section title={said().account}>
+      <Text>{said().signedInAs(name)}</Text>
+      {asked ? (
+        <View role="alert" style={styles.ask}>
+          <Text tone="brick">{said().unsent(unsent)}</Text>
+          <Button
+            tone="brick"
+            label={said().signOutAnyway}
+            onPress={() => void go(asked.everywhere)}
+          />
+        </View>
+      ) : null}
+      <Row>
+        <Button label={said().pair} onPress={() => setPairing(true)} />
+        <Button label={said().signOut} onPress={() => ask(false)} />
+        <Button look="bare" label={said().signOutAll} onPress={() => ask(true)} />
+      </Row>
+      <Problem text={problemOf(signOut.error)} />
+      {isPairing ? <PairSheet close={() => setPairing(false)} /> : null}
+    </Section>
+  );
+};
+
+const Ways = ({ house }: { house: HouseData }) => {
+  const { business, me, doors, team } = house;
+  if (!business || !me) return null;
+  const here = team.filter(({ hasLeft }) => !hasLeft);
+  return (
+    <>
+      <Section title={words().places.doors}>
+        {doors.map((door) => (
+          <Way
+            key={door.id}
+            title={door.name}
+            more={doorInWords(door)}
+            icon={<DoorPlate />}
+            to={`/house/door/${door.id}`}
+          />
+        ))}
+        {me.role === 'owner' ? (
+          <Row>
+            <Button
+              look="bare"
+              label={words().places.addDoor}
+              onPress={() => router.navigate('/house/new-door')}
+            />
+          </Row>
+        ) : null}
+      </Section>
+      <View>
+        <Way
+          title={words().places.business}
+          more={words().places.businessMore}
+          icon={
+            <Face
+              name={business.name}
+              pictureId={business.pictureId}
+              shape={business.pictureShape}
+              size={36}
+            />
+          }
+          to="/house/business"
+        />
+        <Way
+          title={words().places.team}
+          more={words().places.teamMore(here.length)}
+          icon={<Face name={`${here.length}`} pictureId={null} size={36} />}
+          to="/house/team"
+        />
+        <Way
+          title={words().places.me}
+          more={me.publicName || me.name}
+          icon={<Face name={me.name} pictureId={me.pictureId} size={36} />}
+          to="/house/me"
+        />
+      </View>
+    </>
+  );
+};
+
+const Findings = ({ house }: { house: HouseData }) => {
+  const zone = useZone();
+  const now = useNow(MINUTE_MS);
+  const read = useFindingRead();
+  if (house.findings.length === 0) return null;
+  return (
+    <Section title={words().findings.title}>
+      {house.findings.map(({ kind, at, detail }) => (
+        <View key={kind} role="alert" style={styles.ask}>
+          <Text tone="brick">{words().findings[kind](momentInWords(at, now, zone))}</Text>
+          <Text kind="second" tone="slate">
+            {detail}
+          </Text>
+          <Row>
+            <Button label={words().findings.seen} onPress={() => read.mutate(kind)} />
+          </Row>
+        </View>
+      ))}
+      <Problem text={problemOf(read.error)} />
+    </Section>
+  );
+};
+
+const Warning = ({ house }: { house: HouseData }) => {
+  const zone = useZone();
+  const now = useNow(MINUTE_MS);
+  const seen = useWarningSeen();
+  const { warning } = house;
+  if (!warning) return null;
+  const said = words().warning;
+  return (
+    <Section title={said.title}>
+      <Text>{said.more(warning.failures, momentInWords(warning.lastAt, now, zone))}</Text>
+      <Row>
+        <Button label={said.seen} onPress={() => seen.mutate(undefined)} />
+        <Button look="bare" label={said.change} onPress={() => router.navigate('/house/me')} />
+      </Row>
+      <Problem text={problemOf(seen.error)} />
+    </Section>
+  );
+};
+
+/** The house itself: what is still to do, its doors and rooms, this device, and the account. */
+export const House = () => {
+  const { data: house, isError, refetch } = useHouse();
+  if (isError && !house) return <Failed retry={() => void refetch()} />;
+  if (!house?.me) return <RowsComing />;
+  return (
+    <HousePage title={said().title}>
+      <Findings house={house} />
+      <DeadJobs count={house.deadJobs} />
+      <Warning house={house} />
+      <Checklist house={house} />
+      <Ways house={house} />
+      <Section title={said().device}>
+        <ChoiceTick choice="sound" label={said().sound} />
+        <Row>
+          <Button look="bare" label={said().hearSound} onPress={playBell} />
+        </Row>
+        <ChoiceTick choice="shortcuts" label={said().shortcuts} />
+      </Section>
+      <Account name={house.me.name} />
+    </HousePage>
+  );
+};
+
+const styles = StyleSheet.create({
+  way: {
+    minHeight: touch + 12,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    paddingVertical: 8,
+    borderBottomWidth: 1,
+  },
+  icon: { width: 40, alignItems: 'center' },
+  grow: { flex: 1 },
+  ask: { gap: 12 },
+});

@@ -1,0 +1,167 @@
+import type { Row } from '@porch/contract/entries';
+import { type Group, groups } from '@porch/core/conversation';
+import { router, useGlobalSearchParams } from 'expo-router';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useState } from 'react';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { Button } from '../../../kit/press';
+import { Empty, Failed, RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { touch } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { useKeys } from '../../../shell/frame/use-keys';
+import { useLive } from '../../../shell/live/store';
+import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
+import { useMore, useStretch } from '../data/line';
+import { words } from '../words';
+import { LineRow } from './line-row';
+
+type Item =
+  | { is: 'group'; key: string; group: Group; count: number; isOpen: boolean }
+  | { is: 'row'; key: string; row: Row }
+  | { is: 'more'; key: string; group: Group; left: number }
+  | { is: 'coming'; key: string; group: Group }
+  | { is: 'failed'; key: string; group: Group };
+
+/** The line shows every conversation. */
+const VIEW = 'all';
+
+const alwaysOpen = new Set<Group>(['waiting', 'note', 'answered']);
+
+const GroupHead = (props: { group: Group; count: number; isOpen: boolean; toggle: () => void }) => {
+  const theme = useTheme();
+  const { group, count, isOpen } = props;
+  const Chevron = isOpen ? ChevronDown : ChevronRight;
+  return (
+    <View role="listitem">
+      <Pressable
+        role="button"
+        aria-expanded={isOpen}
+        aria-label={`${words().groups[group]}, ${count}`}
+        onPress={props.toggle}
+        style={[styles.head, { borderColor: theme.ink }]}
+      >
+        <Text kind="name">{words().groups[group]}</Text>
+        <Text kind="name" tone={group === 'waiting' && count > 0 ? 'ember' : 'slate'}>
+          {count}
+        </Text>
+        <Text kind="small" tone="slate" numberOfLines={1} style={styles.grow}>
+          {words().groupsMore[group]}
+        </Text>
+        <Chevron size={20} color={theme.slate} aria-hidden />
+      </Pressable>
+    </View>
+  );
+};
+
+const MoreRows = ({ group, left }: { group: Group; left: number }) => {
+  const { mutate, isPending } = useMore({ view: VIEW, group });
+  return (
+    <View role="listitem" style={styles.more}>
+      <Button label={words().more(left)} disabled={isPending} onPress={() => mutate()} />
+    </View>
+  );
+};
+
+/** The inbox: the groups in order of urgency, and in each the conversations in theirs. */
+export const LineColumn = () => {
+  const counts = useLive((live) => live.counts[VIEW]);
+  const { id } = useGlobalSearchParams<{ id?: string }>();
+  const [opened, setOpened] = useState<Partial<Record<Group, boolean>>>({});
+  const { deeds, sheet } = useRowDeeds();
+  const isOpen = (group: Group): boolean => opened[group] ?? alwaysOpen.has(group);
+  const queries = {
+    waiting: useStretch({ view: VIEW, group: 'waiting' }, isOpen('waiting')),
+    note: useStretch({ view: VIEW, group: 'note' }, isOpen('note')),
+    answered: useStretch({ view: VIEW, group: 'answered' }, isOpen('answered')),
+    'put-by': useStretch({ view: VIEW, group: 'put-by' }, isOpen('put-by')),
+    'wrapped-up': useStretch({ view: VIEW, group: 'wrapped-up' }, isOpen('wrapped-up')),
+  };
+
+  const items: Item[] = groups.flatMap((group): Item[] => {
+    const { data, isError } = queries[group];
+    // A group that is here whole counts itself: what was just done shows at once, without signal too.
+    const count = data?.next === null ? data.rows.length : (counts?.[group] ?? 0);
+    const open = isOpen(group);
+    const head: Item = { is: 'group', key: group, group, count, isOpen: open };
+    if (!open || count === 0) return [head];
+    if (!data) {
+      const state = isError ? 'failed' : 'coming';
+      return [head, { is: state, key: `${group} ${state}`, group }];
+    }
+    const rows = data.rows.map((row): Item => ({ is: 'row', key: row.id, row }));
+    const left = Math.max(1, count - data.rows.length);
+    return data.next === null
+      ? [head, ...rows]
+      : [head, ...rows, { is: 'more', key: `${group} more`, group, left }];
+  });
+
+  const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
+  const walk = (by: number) => (): void => {
+    const at = rows.findIndex((row) => row.id === id);
+    const next = rows[at < 0 ? 0 : Math.min(rows.length - 1, Math.max(0, at + by))];
+    if (next) deeds.open(next);
+  };
+  useKeys({ j: walk(1), k: walk(-1) });
+
+  if (queries.waiting.isError && !queries.waiting.data) {
+    return <Failed retry={() => void queries.waiting.refetch()} />;
+  }
+  if (!counts) return <RowsComing />;
+  const isNobody = groups.every((group) => counts[group] === 0);
+  if (isNobody) {
+    return (
+      <Empty title={words().empty} more={words().emptyMore}>
+        <Button label={words().emptyAction} onPress={() => router.navigate('/house')} />
+      </Empty>
+    );
+  }
+
+  return (
+    <View style={styles.grow} role="list" aria-label={words().label}>
+      <FlatList
+        data={items}
+        initialNumToRender={16}
+        keyExtractor={(item) => item.key}
+        extraData={id}
+        renderItem={({ item }) => {
+          if (item.is === 'coming') return <RowsComing count={2} />;
+          if (item.is === 'failed') {
+            return (
+              <View role="listitem">
+                <Failed retry={() => void queries[item.group].refetch()} />
+              </View>
+            );
+          }
+          if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
+          if (item.is === 'row') {
+            return <LineRow row={item.row} isChosen={item.row.id === id} {...deeds} />;
+          }
+          return (
+            <GroupHead
+              {...item}
+              toggle={() => setOpened({ ...opened, [item.group]: !item.isOpen })}
+            />
+          );
+        }}
+      />
+      {sheet}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  grow: { flex: 1 },
+  head: {
+    minHeight: touch,
+    flexDirection: 'row',
+    alignItems: 'baseline',
+    gap: 8,
+    paddingHorizontal: 16,
+    paddingTop: 14,
+    paddingBottom: 6,
+    borderBottomWidth: 2,
+  },
+  more: { padding: 16, alignItems: 'flex-start' },
+});

@@ -1,0 +1,107 @@
+import type { Row } from '@porch/contract/entries';
+import { type Entry, emptyConversation, fold, groupOf } from '@porch/core/conversation';
+import { placeInLine } from '@porch/core/patience';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { fireEvent, render, screen } from '@testing-library/react-native';
+import { clientForTest } from '../../../../test-kit/client';
+import { LineRow } from './line-row';
+
+const minute = 60_000;
+
+const rowOf = (...entries: Entry[]): Row => {
+  const state = entries.reduce(fold, emptyConversation);
+  return {
+    id: 'conversation-1',
+    doorId: 'door-1',
+    group: groupOf(state),
+    place: placeInLine(state),
+    state,
+    threads: [],
+  };
+};
+
+const filed = (seq: number) => ({
+  seq,
+  id: `entry-${seq}`,
+  conversationId: 'conversation-1',
+  threadId: 'conversation-1',
+  at: seq * minute,
+});
+const said: Entry = {
+  ...filed(1),
+  kind: 'visitor-said',
+  text: 'Is it there?',
+  files: [],
+  note: false,
+  page: null,
+};
+const named: Entry = { ...filed(2), kind: 'details', name: 'Wren Ashdown' };
+
+const draw = async (row: Row, now: number) => {
+  const done: string[] = [];
+  const deed = (name: string) => () => {
+    done.push(name);
+  };
+  jest.spyOn(Date, 'now').mockReturnValue(now);
+  await render(
+    <QueryClientProvider client={clientForTest({ enabled: false })}>
+      <LineRow
+        row={row}
+        isChosen={false}
+        open={deed('open')}
+        wrapUp={deed('wrapUp')}
+        putBy={deed('putBy')}
+        takeBack={deed('takeBack')}
+      />
+    </QueryClientProvider>,
+  );
+  return done;
+};
+
+describe('a row of the line', () => {
+  afterEach(() => jest.restoreAllMocks());
+
+  it('says who waits, how long they still will, and what they said', async () => {
+    await draw(rowOf(said, named), 4 * minute);
+    expect(screen.getByLabelText('Wren Ashdown, 7 min left, 1 unread, Is it there?')).toBeTruthy();
+  });
+
+  it('says that an answer is late, in words and not by colour alone', async () => {
+    await draw(rowOf(said), 20 * minute);
+    expect(screen.getByText('9 min late')).toBeTruthy();
+  });
+
+  it('says who is on the page now, and what we said last', async () => {
+    const answer: Entry = {
+      ...filed(3),
+      kind: 'team-said',
+      memberId: 'm',
+      way: 'screen',
+      text: 'It is',
+      files: [],
+    };
+    await draw(rowOf(said, { ...filed(2), kind: 'here' }, answer), 4 * minute);
+    expect(screen.getByLabelText(/^Somebody, .*on the page now, You: It is$/)).toBeTruthy();
+  });
+
+  it('opens when it is pressed, and shows what can be done when it is pressed long', async () => {
+    const done = await draw(rowOf(said), 2 * minute);
+    const row = screen.getByLabelText(/^Somebody/);
+    await fireEvent.press(row);
+    expect(done).toEqual(['open']);
+    expect(screen.queryByText('Wrap up')).toBeNull();
+    await fireEvent(row, 'longPress');
+    await fireEvent.press(screen.getByText('Wrap up'));
+    expect(done).toEqual(['open', 'wrapUp']);
+  });
+
+  it('offers to take back what was set aside', async () => {
+    const done = await draw(
+      rowOf(said, { ...filed(2), kind: 'wrapped-up', memberId: 'm' }),
+      3 * minute,
+    );
+    await fireEvent(screen.getByLabelText(/^Somebody/), 'longPress');
+    await fireEvent.press(screen.getByText('Take back'));
+    expect(done).toEqual(['takeBack']);
+  });
+});

@@ -1,0 +1,215 @@
+import type { Row } from '@porch/contract/entries';
+import { type Patience, patienceOf } from '@porch/core/patience';
+import { memo, useRef, useState } from 'react';
+import { Animated, PanResponder, Pressable, StyleSheet, View } from 'react-native';
+import { DoorPlate } from '../../../kit/drawn/door-plate';
+import { Wick } from '../../../kit/drawn/wick';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { exactly, momentInWords, spanInWords } from '../../../kit/times';
+import { kitWords } from '../../../kit/words';
+import { useLive } from '../../../shell/live/store';
+import { useAsTimeGoes } from '../../../shell/live/use-now';
+import { useZone } from '../../../shell/session/house';
+import { deedNames, type RowDeeds } from '../../deeds/parts/row-deeds';
+import { useCalling } from '../../persons/parts/calling';
+import { lastSaid } from '../../persons/parts/last-said';
+import { RowName } from '../../persons/parts/row-name';
+import { words } from '../words';
+
+const TYPING_SHOWN_MS = 6_000;
+/** How far a finger must draw a row aside before its actions stay open, in pixels. */
+const DRAWN_ENOUGH = 56;
+
+interface Props extends RowDeeds {
+  row: Row;
+  isChosen: boolean;
+}
+
+const timeOf = (
+  row: Row,
+  patience: Patience | null,
+  now: number,
+  zone: string,
+): { said: string; isLate: boolean } => {
+  const { state, group } = row;
+  if (patience) {
+    const span = spanInWords(patience.leftMs);
+    const said = patience.isLate ? words().patience.late(span) : words().patience.left(span);
+    return { said, isLate: patience.isLate };
+  }
+  if (group === 'put-by' && state.putByUntil !== null) {
+    return {
+      said: words().patience.until(momentInWords(state.putByUntil, now, zone)),
+      isLate: false,
+    };
+  }
+  if (group === 'note' && state.waitingSince !== null) {
+    return {
+      said: words().patience.since(momentInWords(state.waitingSince, now, zone)),
+      isLate: false,
+    };
+  }
+  return { said: momentInWords(state.lastAt, now, zone), isLate: false };
+};
+
+/** What of a row changes as time goes by, and only as far as it can be seen. */
+const seenAt = (row: Row, typedAt: number, zone: string) => (now: number) => {
+  const patience = patienceOf(row.state, now);
+  return {
+    ...timeOf(row, patience, now, zone),
+    burnt: patience && Math.round((1 - patience.share) * 100),
+    isTyping: now - typedAt < TYPING_SHOWN_MS,
+  };
+};
+
+const useDrawing = () => {
+  const [isDrawn, setDrawn] = useState(false);
+  const x = useRef(new Animated.Value(0)).current;
+  const settle = (open: boolean): void => {
+    setDrawn(open);
+    Animated.timing(x, { toValue: 0, duration: 0, useNativeDriver: false }).start();
+  };
+  const pan = useRef(
+    PanResponder.create({
+      onMoveShouldSetPanResponder: (_event, { dx, dy }) =>
+        Math.abs(dx) > 14 && Math.abs(dx) > Math.abs(dy) * 2,
+      onPanResponderMove: (_event, { dx }) => x.setValue(Math.max(-96, Math.min(96, dx))),
+      onPanResponderRelease: (_event, { dx }) => settle(Math.abs(dx) > DRAWN_ENOUGH),
+      onPanResponderTerminate: () => settle(false),
+    }),
+  ).current;
+  return { isDrawn, setDrawn, x, handlers: pan.panHandlers };
+};
+
+/** One conversation in the line. Drawn aside or pressed long, it shows what can be done with it. */
+export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
+  const theme = useTheme();
+  const zone = useZone();
+  const typedAt = useLive(({ typing }) => typing[row.id] ?? 0);
+  const { isDrawn, setDrawn, x, handlers } = useDrawing();
+  const { state } = row;
+  const { isTyping, burnt, ...time } = useAsTimeGoes(seenAt(row, typedAt, zone));
+  const name = useCalling().nameOf(row);
+  const unread = state.unread.length;
+  const last = isTyping ? words().typing : lastSaid(row);
+  const label = [
+    name,
+    time.said,
+    unread ? words().unread(unread) : '',
+    state.isHere ? words().here : '',
+    state.cameBack ? words().cameBack : '',
+    last,
+  ]
+    .filter(Boolean)
+    .join(', ');
+  const close = (deed: (row: Row) => void) => () => {
+    setDrawn(false);
+    deed(row);
+  };
+
+  return (
+    <View
+      role="listitem"
+      style={[
+        styles.item,
+        { borderColor: theme.seam },
+        isChosen ? { backgroundColor: theme.linen } : null,
+      ]}
+      {...handlers}
+    >
+      <Animated.View style={{ transform: [{ translateX: x }] }}>
+        <Pressable
+          role="link"
+          aria-label={label}
+          aria-current={isChosen ? 'page' : undefined}
+          onPress={() => deeds.open(row)}
+          onLongPress={() => setDrawn(true)}
+          style={styles.row}
+        >
+          <Wick burnt={burnt} isLate={time.isLate} />
+          <View style={styles.plate}>
+            <DoorPlate />
+            {state.isHere ? (
+              <View
+                style={[styles.here, { backgroundColor: theme.moss, borderColor: theme.paper }]}
+              />
+            ) : null}
+          </View>
+          <View style={styles.middle}>
+            <View style={styles.top}>
+              <RowName row={row} />
+              <Text
+                kind="small"
+                tone={time.isLate ? 'brick' : row.group === 'waiting' ? 'ember' : 'slate'}
+                aria-label={exactly(state.lastAt, zone)}
+                style={row.group === 'waiting' ? styles.strong : undefined}
+              >
+                {time.said}
+              </Text>
+            </View>
+            <View style={styles.top}>
+              <Text
+                kind="second"
+                tone={unread ? 'ink' : 'slate'}
+                numberOfLines={1}
+                style={[styles.last, unread ? styles.strong : null]}
+              >
+                {state.cameBack ? `${words().cameBack} · ${last}` : last}
+              </Text>
+              {unread ? (
+                <View style={[styles.unread, { backgroundColor: theme.ink }]}>
+                  <Text kind="small" tone="onInk">
+                    {unread > 99 ? '99+' : unread}
+                  </Text>
+                </View>
+              ) : null}
+            </View>
+          </View>
+        </Pressable>
+      </Animated.View>
+      {isDrawn ? (
+        <View style={styles.deeds}>
+          {state.aside === null ? (
+            <>
+              <Button label={deedNames().wrapUp} onPress={close(deeds.wrapUp)} />
+              <Button label={deedNames().putBy} onPress={close(deeds.putBy)} />
+            </>
+          ) : (
+            <Button label={deedNames().takeBack} onPress={close(deeds.takeBack)} />
+          )}
+          <Button look="bare" label={kitWords().close} onPress={() => setDrawn(false)} />
+        </View>
+      ) : null}
+    </View>
+  );
+});
+
+const styles = StyleSheet.create({
+  item: { borderBottomWidth: 1 },
+  // A drag is for drawing the row aside: with a mouse it would mark the words instead.
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    minHeight: 72,
+    paddingRight: 16,
+    userSelect: 'none',
+  },
+  plate: { paddingLeft: 12, paddingRight: 12 },
+  here: {
+    position: 'absolute',
+    right: 8,
+    bottom: -3,
+    width: 12,
+    height: 12,
+    borderRadius: 2,
+    borderWidth: 2,
+  },
+  middle: { flex: 1, gap: 2, paddingVertical: 10 },
+  top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },
+  last: { flex: 1 },
+  strong: { fontWeight: '600' },
+  unread: { minWidth: 24, paddingHorizontal: 6, borderRadius: 2, alignItems: 'center' },
+  deeds: { flexDirection: 'row', gap: 8, paddingHorizontal: 18, paddingBottom: 10 },
+});

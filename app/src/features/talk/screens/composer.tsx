@@ -1,0 +1,192 @@
+import { type HeldFile, withChosen } from '@porch/client/files';
+import { keep, kept } from '@porch/client/keeping';
+import type { Row } from '@porch/contract/entries';
+import { FILE_LIMITS } from '@porch/core/files';
+import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
+import ImagePlus from 'lucide-react-native/icons/image-plus';
+import X from 'lucide-react-native/icons/x';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import {
+  type NativeSyntheticEvent,
+  StyleSheet,
+  TextInput,
+  type TextInputKeyPressEventData,
+  View,
+} from 'react-native';
+import { useGrowing } from '../../../kit/fields/use-growing';
+import { Button, GlyphButton } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { corner, plain, scale, text as sizes, touch } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { momentInWords } from '../../../kit/times';
+import { useKeys } from '../../../shell/frame/use-keys';
+import { tellTyping } from '../../../shell/live/use-live';
+import { useAsTimeGoes } from '../../../shell/live/use-now';
+import { chooseFiles } from '../../../shell/pictures/file-chooser';
+import { useDoorNames, useZone } from '../../../shell/session/house';
+import { shellWords } from '../../../shell/words';
+import { useDeeds } from '../../deeds/data/deeds';
+import { words } from '../words';
+
+const TALLEST = 180;
+
+/** Where an answer goes, in words: known before it is sent. */
+const routeOf = ({ threads: [to] }: Row, now: number, zone: string): string => {
+  if (to?.isHere) return words().route.here;
+  return to?.movedAt
+    ? words().route.gone(momentInWords(to.movedAt, now, zone))
+    : words().route.away;
+};
+
+/** Where an answer is written. What is typed is kept on every stroke. */
+export const Composer = (props: { row: Row; doings: ReactNode }) => {
+  const { row } = props;
+  const theme = useTheme();
+  const zone = useZone();
+  const { say } = useDeeds();
+  const draftKey = `porch:draft:${row.id}`;
+  const [typed, setTyped] = useState(() => kept(draftKey) ?? '');
+  const [files, setFiles] = useState<HeldFile[]>([]);
+  const [problem, setProblem] = useState('');
+  const field = useRef<TextInput>(null);
+  const grow = useGrowing(field, TALLEST);
+  const over = typed.trim().length - MESSAGE_LONGEST;
+  const isEmpty = typed.trim() === '' && files.length === 0;
+  const route = useAsTimeGoes((now) => routeOf(row, now, zone));
+  // Where somebody writes by several doors, it is said by which of them this goes out.
+  const doorName = useDoorNames();
+  const door = row.threads.length > 1 ? doorName(row.threads[0]?.doorId ?? '') : '';
+  useKeys({ r: () => field.current?.focus() });
+
+  const change = (next: string): void => {
+    if (next.length > TEXT_HELD_MOST) {
+      setProblem(words().conversation.tooMuch(next.length));
+      return;
+    }
+    setTyped(next);
+    keep(draftKey, next);
+    setProblem('');
+    if (next) tellTyping(row.id);
+  };
+
+  const addFiles = (chosen: Iterable<File>): void => {
+    const { files: held, isTooLarge } = withChosen(files, chosen);
+    const limit = FILE_LIMITS.largestBytes;
+    setProblem(isTooLarge ? shellWords().refusal({ code: 'too-large', limit }) : '');
+    setFiles(held);
+  };
+  const add = useRef(addFiles);
+  add.current = addFiles;
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const isMine = event.target === (field.current as unknown as EventTarget);
+      if (isMine && event.clipboardData?.files.length) add.current(event.clipboardData.files);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, []);
+
+  const send = (): void => {
+    if (over > 0) return;
+    if (isEmpty) {
+      setProblem(shellWords().refusal({ code: 'text-empty' }));
+      return;
+    }
+    say(row, typed, files);
+    setFiles([]);
+    change('');
+    field.current?.focus();
+  };
+
+  const press = (event: NativeSyntheticEvent<TextInputKeyPressEventData>): void => {
+    const key = event.nativeEvent as unknown as KeyboardEvent;
+    if (key.key === 'Enter' && (key.ctrlKey || key.metaKey)) {
+      event.preventDefault();
+      send();
+    }
+    if (key.key === 'Escape') field.current?.blur();
+  };
+
+  return (
+    <View style={[styles.composer, { borderColor: theme.ink }]}>
+      <View style={styles.tray}>
+        <Text
+          kind="small"
+          tone={row.threads[0]?.isHere ? 'moss' : 'slate'}
+          role="status"
+          style={styles.route}
+        >
+          {door ? words().route.by(route, door) : route}
+        </Text>
+        {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
+      </View>
+      {problem || over > 0 ? (
+        <Text kind="second" tone="brick" role="alert">
+          {problem || words().conversation.tooLong(over)}
+        </Text>
+      ) : null}
+      {files.map((file) => (
+        <View key={file.id} style={styles.file}>
+          <Text kind="second" numberOfLines={1} style={styles.grow}>
+            {file.name}
+          </Text>
+          <GlyphButton
+            label={words().conversation.dropFile(file.name)}
+            onPress={() => setFiles(files.filter((one) => one !== file))}
+          >
+            <X size={20} color={theme.ink} aria-hidden />
+          </GlyphButton>
+        </View>
+      ))}
+      <View style={styles.write}>
+        <GlyphButton label={words().conversation.addFile} onPress={() => chooseFiles(addFiles)}>
+          <ImagePlus size={24} color={theme.ink} aria-hidden />
+        </GlyphButton>
+        <TextInput
+          ref={field}
+          multiline
+          aria-label={words().conversation.write}
+          placeholder={words().conversation.write}
+          placeholderTextColor={theme.slate}
+          value={typed}
+          onChangeText={change}
+          onKeyPress={press}
+          onLayout={grow}
+          style={[
+            styles.input,
+            { color: theme.ink, borderColor: theme.edge, backgroundColor: theme.linen },
+          ]}
+        />
+        <Button
+          look={isEmpty ? 'edge' : 'main'}
+          label={words().conversation.send}
+          aria-disabled={isEmpty || over > 0}
+          onPress={send}
+        />
+      </View>
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  composer: { borderTopWidth: 2, paddingHorizontal: 12, paddingTop: 6, paddingBottom: 12, gap: 6 },
+  tray: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 4 },
+  // Beside the buttons while there is room, above them when the text is large.
+  route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
+  doings: { flexDirection: 'row', gap: 4 },
+  write: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
+  file: { flexDirection: 'row', alignItems: 'center' },
+  input: {
+    flex: 1,
+    minHeight: touch,
+    paddingHorizontal: 12,
+    paddingVertical: 11,
+    borderWidth: 1,
+    borderRadius: corner,
+    fontFamily: plain,
+    fontSize: sizes.body,
+    lineHeight: sizes.body * 1.45,
+  },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,356 @@
+import type { Row } from '@porch/contract/entries';
+import { ROLL_PAGE } from '@porch/contract/limits';
+import type { Entry, FileMention } from '@porch/core/conversation';
+import { router } from 'expo-router';
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { FlatList, type NativeScrollEvent, StyleSheet, View } from 'react-native';
+import { useShallow } from 'zustand/react/shallow';
+import { OwnMark } from '../../../kit/drawn/own-mark';
+import { Button, GlyphButton } from '../../../kit/press';
+import { LargePicture } from '../../../kit/sheets/large-picture';
+import { Sheet } from '../../../kit/sheets/sheet';
+import { Empty, Failed, RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { useWide } from '../../../kit/theme/use-wide';
+import { dayInWords } from '../../../kit/times';
+import { useKeys } from '../../../shell/frame/use-keys';
+import { type DeedParcel, outbox, useOutbox } from '../../../shell/live/outbox';
+import { useLive } from '../../../shell/live/store';
+import { useAsTimeGoes, useNow } from '../../../shell/live/use-now';
+import { fileAddress } from '../../../shell/pictures/addresses';
+import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
+import { ApiError } from '../../../shell/session/refused';
+import { shellWords } from '../../../shell/words';
+import { useDeeds } from '../../deeds/data/deeds';
+import { deedNames } from '../../deeds/parts/row-deeds';
+import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
+import { useCalling } from '../../persons/parts/calling';
+import { useOlder, useRoll } from '../data/roll';
+import { words } from '../words';
+import { Composer } from './composer';
+import { RollEntry, type RollFacts, UnsentSlip } from './roll-slips';
+import { useSamePerson } from './use-same-person';
+import { WhosThis } from './whos-this';
+
+const TYPING_SHOWN_MS = 6_000;
+const QUARTER_MS = 15 * 60_000;
+const noReceipts: RollFacts['receipts'] = [];
+
+type Item =
+  | { is: 'older'; key: string }
+  | { is: 'day'; key: string; at: number }
+  | { is: 'entry'; key: string; entry: Entry }
+  | { is: 'unsent'; key: string; parcel: DeedParcel }
+  | { is: 'typing'; key: string };
+
+const withDays = (entries: readonly Entry[], zone: string): Item[] => {
+  let day = '';
+  return entries.flatMap((entry): Item[] => {
+    const its = dayInWords(entry.at, zone);
+    const item: Item = { is: 'entry', key: `${entry.seq}`, entry };
+    if (its === day) return [item];
+    day = its;
+    return [{ is: 'day', key: `day ${entry.seq}`, at: entry.at }, item];
+  });
+};
+
+/** Whether somebody really looks at this screen now. */
+const useIsLooking = (): boolean => {
+  const [isLooking, setLooking] = useState(() => document.visibilityState === 'visible');
+  useEffect(() => {
+    const look = (): void => setLooking(document.visibilityState === 'visible');
+    document.addEventListener('visibilitychange', look);
+    return () => document.removeEventListener('visibilitychange', look);
+  }, []);
+  return isLooking;
+};
+
+/** This near to its end, in pixels, a roll follows what is added to it. */
+const NEAR_END = 120;
+
+/** Keeps a roll at its end while it grows there, and in its place while older entries come in above. */
+const useRollScroll = () => {
+  const list = useRef<FlatList<Item>>(null);
+  const seen = useRef({ isAtEnd: true, offset: 0, height: 0 });
+  // To the end by its own estimate the list does not go all the way when much came in at once.
+  const toEnd = (): void =>
+    list.current?.scrollToOffset({ offset: seen.current.height, animated: false });
+  return {
+    list,
+    scrollEventThrottle: 32,
+    onScroll: ({ nativeEvent }: { nativeEvent: NativeScrollEvent }): void => {
+      const { contentOffset, contentSize, layoutMeasurement } = nativeEvent;
+      const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
+      // What grows below leaves nobody behind who has not gone up themselves.
+      const hasStayed = seen.current.isAtEnd && contentOffset.y >= seen.current.offset;
+      seen.current = {
+        isAtEnd: left < NEAR_END || hasStayed,
+        offset: contentOffset.y,
+        height: contentSize.height,
+      };
+    },
+    onContentSizeChange: (_width: number, height: number): void => {
+      const { isAtEnd, offset, height: before } = seen.current;
+      const grown = height - before;
+      seen.current.height = height;
+      if (isAtEnd) toEnd();
+      else if (grown > 0 && offset < NEAR_END) {
+        list.current?.scrollToOffset({ offset: offset + grown, animated: false });
+      }
+    },
+    onLayout: (): void => {
+      if (seen.current.isAtEnd) toEnd();
+    },
+  };
+};
+
+const isShownIn =
+  (id: string) =>
+  ({ lane, load, state }: DeedParcel): boolean =>
+    lane === id && (load.do === 'say' || state === 'failed');
+
+const useIsTyping = (id: string): boolean => {
+  const typedAt = useLive(({ typing }) => typing[id] ?? 0);
+  return useAsTimeGoes((now) => now - typedAt < TYPING_SHOWN_MS);
+};
+
+/** What the slips of a roll need to know; the same as long as nothing of it has changed. */
+const useRollFacts = (
+  row: Row | undefined,
+  receipts: RollFacts['receipts'],
+  openPicture: RollFacts['openPicture'],
+): RollFacts | null => {
+  // Times are told by the day; in every zone it begins with a quarter of an hour.
+  const now = useNow(QUARTER_MS);
+  const zone = useZone();
+  const team = useHouse().data?.team;
+  const doorName = useDoorNames();
+  const { nameOf, pageOf } = useCalling();
+  return useMemo(
+    () =>
+      row
+        ? {
+            row,
+            receipts,
+            now,
+            zone,
+            name: nameOf(row),
+            memberName: (memberId) =>
+              team?.find(({ id }) => id === memberId)?.name ?? words().conversation.team,
+            doorName,
+            pageOf: (page) => pageOf(row, page),
+            openPicture,
+          }
+        : null,
+    [row, receipts, now, zone, team, doorName, nameOf, pageOf, openPicture],
+  );
+};
+
+/** One conversation: its roll, and where the answer is written. */
+export const Conversation = ({ id }: { id: string }) => {
+  const theme = useTheme();
+  const isWide = useWide();
+  const zone = useZone();
+  const roll = useRoll(id);
+  const older = useOlder(id);
+  const { read } = useDeeds();
+  const refusals = useOutbox((waiting) => waiting.refusals);
+  const unsent = useOutbox(useShallow(({ queue }) => queue.filter(isShownIn(id))));
+  const isTyping = useIsTyping(id);
+  const isLooking = useIsLooking();
+  const { list, ...scrolling } = useRollScroll();
+  const [picture, setPicture] = useState<FileMention | null>(null);
+  const [isWhoOpen, setWhoOpen] = useState(false);
+  const leave = useCallback(() => {
+    if (!isWide) router.navigate('/line');
+  }, [isWide]);
+  const { deeds, sheet } = useRowDeeds(leave);
+
+  const row = roll.data?.row;
+  const facts = useRollFacts(row, roll.data?.receipts ?? noReceipts, setPicture);
+  const { sheet: sameSheet, ...same } = useSamePerson(row);
+  const standsAt = row?.id;
+  useEffect(() => {
+    // It was put together with another one: what was said stands there now.
+    if (standsAt && standsAt !== id) router.replace(`/line/${standsAt}`);
+  }, [standsAt, id]);
+  const hasUnread = (row?.state.unread.length ?? 0) > 0;
+  const readSeq = useRef(0);
+  useEffect(() => {
+    if (!row || !hasUnread || !isLooking || readSeq.current >= row.state.lastSeq) return;
+    readSeq.current = row.state.lastSeq;
+    read(row);
+  }, [row, hasUnread, isLooking, read]);
+
+  useKeys({
+    e: () => row && row.state.aside === null && deeds.wrapUp(row),
+    b: () => row && deeds.putBy(row),
+    u: () => row && row.state.aside !== null && deeds.takeBack(row),
+    Escape: () => router.navigate('/line'),
+  });
+
+  const entries = roll.data?.entries;
+  const items = useMemo((): Item[] => {
+    const sent = new Set(entries?.map((entry) => entry.id));
+    return [
+      ...(roll.data?.hasOlder ? [{ is: 'older', key: 'older' } as const] : []),
+      ...withDays(entries ?? [], zone),
+      ...unsent
+        .filter((parcel) => !sent.has(parcel.id))
+        .map((parcel): Item => ({ is: 'unsent', key: parcel.id, parcel })),
+      ...(isTyping ? [{ is: 'typing', key: 'typing' } as const] : []),
+    ];
+  }, [entries, roll.data?.hasOlder, unsent, zone, isTyping]);
+
+  if (roll.isError && !roll.data) {
+    const isMissing = roll.error instanceof ApiError && [400, 404].includes(roll.error.status);
+    if (!isMissing) return <Failed retry={() => void roll.refetch()} />;
+    return (
+      <Empty title={shellWords().notFound.title} more={shellWords().notFound.more}>
+        <Button label={shellWords().notFound.action} onPress={() => router.navigate('/line')} />
+      </Empty>
+    );
+  }
+  if (!row || !facts) return <RowsComing />;
+
+  const { name } = facts;
+  const doings =
+    row.state.aside === null ? (
+      <>
+        <Button look="bare" label={deedNames().putBy} onPress={() => deeds.putBy(row)} />
+        <Button look="bare" label={deedNames().wrapUp} onPress={() => deeds.wrapUp(row)} />
+      </>
+    ) : (
+      <Button look="bare" label={deedNames().takeBack} onPress={() => deeds.takeBack(row)} />
+    );
+
+  return (
+    <View style={styles.sides}>
+      <View style={styles.whole}>
+        <View style={[styles.beam, { borderColor: theme.ink }]}>
+          {isWide ? null : (
+            <GlyphButton label={words().conversation.back} onPress={() => router.navigate('/line')}>
+              <ArrowLeft size={24} color={theme.ink} aria-hidden />
+            </GlyphButton>
+          )}
+          {row.state.name ? null : <OwnMark id={row.id} size={24} />}
+          <Text
+            kind={row.state.name ? 'title' : 'name'}
+            role="heading"
+            aria-level={1}
+            numberOfLines={row.state.name ? 1 : 2}
+            style={styles.grow}
+          >
+            {name}
+          </Text>
+          {isWide ? doings : null}
+          {isWide ? null : (
+            <Button
+              look="bare"
+              label={words().conversation.whosThis}
+              onPress={() => setWhoOpen(true)}
+            />
+          )}
+        </View>
+        <View style={styles.grow} role="log" aria-label={words().conversation.roll}>
+          <FlatList
+            ref={list}
+            {...scrolling}
+            data={items}
+            keyExtractor={(item) => item.key}
+            initialNumToRender={ROLL_PAGE * 2}
+            contentContainerStyle={styles.inside}
+            renderItem={({ item }) => {
+              switch (item.is) {
+                case 'older':
+                  return (
+                    <View style={styles.older}>
+                      <Button
+                        label={words().conversation.older}
+                        disabled={older.isPending}
+                        onPress={() => older.mutate()}
+                      />
+                    </View>
+                  );
+                case 'day':
+                  return (
+                    <Text kind="small" tone="slate" style={styles.day}>
+                      {dayInWords(item.at, zone)}
+                    </Text>
+                  );
+                case 'entry':
+                  return <RollEntry entry={item.entry} facts={facts} />;
+                case 'unsent':
+                  return (
+                    <UnsentSlip
+                      parcel={item.parcel}
+                      refusal={refusals[item.parcel.id]}
+                      retry={() => outbox.retry(item.parcel.id)}
+                      drop={() => outbox.drop(item.parcel.id)}
+                      putByAgain={() => {
+                        outbox.drop(item.parcel.id);
+                        deeds.putBy(row);
+                      }}
+                      facts={facts}
+                    />
+                  );
+                case 'typing':
+                  return (
+                    <Text kind="second" tone="slate" style={styles.day}>
+                      {words().conversation.typing(name)}
+                    </Text>
+                  );
+              }
+            }}
+          />
+        </View>
+        <Composer key={id} row={row} doings={isWide ? null : doings} />
+      </View>
+      {isWide ? <WhosThis row={row} isColumn same={same} /> : null}
+      {isWhoOpen && !isWide ? (
+        <Sheet title={words().who.title} close={() => setWhoOpen(false)}>
+          <WhosThis
+            row={row}
+            isColumn={false}
+            same={{
+              part: same.part,
+              ask: () => {
+                setWhoOpen(false);
+                same.ask();
+              },
+            }}
+          />
+        </Sheet>
+      ) : null}
+      {picture ? (
+        <LargePicture
+          name={picture.name}
+          source={fileAddress(picture.id, 'whole')}
+          close={() => setPicture(null)}
+        />
+      ) : null}
+      {sheet}
+      {sameSheet}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  sides: { flex: 1, flexDirection: 'row' },
+  whole: { flex: 1, minWidth: 0 },
+  beam: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 4,
+    paddingHorizontal: 8,
+    paddingVertical: 6,
+    borderBottomWidth: 2,
+  },
+  grow: { flex: 1 },
+  inside: { paddingVertical: 8, flexGrow: 1, justifyContent: 'flex-end' },
+  older: { padding: 12, alignItems: 'center' },
+  day: { paddingHorizontal: 24, paddingTop: 14, paddingBottom: 2 },
+});

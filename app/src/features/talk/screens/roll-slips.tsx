@@ -1,0 +1,372 @@
+import type { Row } from '@porch/contract/entries';
+import type { Refusal } from '@porch/contract/errors';
+import type { Receipt } from '@porch/contract/line';
+import type { Entry, FileMention } from '@porch/core/conversation';
+import { sizeText } from '@porch/core/files';
+import { pieces } from '@porch/core/links';
+import type { ShownPage } from '@porch/core/pages';
+import FileDown from 'lucide-react-native/icons/file-down';
+import Footprints from 'lucide-react-native/icons/footprints';
+import { memo } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { OwnMark } from '../../../kit/drawn/own-mark';
+import { Photo } from '../../../kit/drawn/photo';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { corner, touch } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { exactly, momentInWords } from '../../../kit/times';
+import type { DeedParcel } from '../../../shell/live/outbox';
+import { fileAddress } from '../../../shell/pictures/addresses';
+import { shellWords } from '../../../shell/words';
+import { whyInWords } from '../../../shell/words/why';
+import { words } from '../words';
+
+const PICTURE_WIDEST = 300;
+
+/** What the slips need to know besides their entry. */
+export interface RollFacts {
+  row: Row;
+  receipts: readonly Receipt[];
+  now: number;
+  zone: string;
+  /** What the visitor is called. */
+  name: string;
+  pageOf: (page: { url: string; title: string }) => ShownPage;
+  memberName: (id: string) => string;
+  /** What a door is called, where there are several. */
+  doorName: (id: string) => string;
+  openPicture: (file: FileMention) => void;
+}
+
+const Linked = ({ text }: { text: string }) => (
+  <Text {...{ dir: 'auto' }} style={styles.words}>
+    {pieces(text).map((piece) =>
+      piece.href ? (
+        <Text
+          key={piece.at}
+          role="link"
+          style={styles.link}
+          {...{ href: piece.href, hrefAttrs: { target: '_blank', rel: 'noopener noreferrer' } }}
+        >
+          {piece.text}
+        </Text>
+      ) : (
+        piece.text
+      ),
+    )}
+  </Text>
+);
+
+const Picture = ({ file, open }: { file: FileMention; open: (file: FileMention) => void }) => {
+  const theme = useTheme();
+  const { width = 4, height = 3 } = file.picture ?? {};
+  const shown = Math.min(PICTURE_WIDEST, width);
+  return (
+    <Pressable
+      role="button"
+      aria-label={words().conversation.openPicture(file.name)}
+      onPress={() => open(file)}
+      style={[styles.picture, { backgroundColor: theme.seam }]}
+    >
+      <Photo
+        source={fileAddress(file.id, 'thumbnail')}
+        alt=""
+        style={{ width: shown, height: (shown * height) / width, maxWidth: '100%' }}
+      />
+    </Pressable>
+  );
+};
+
+const OtherFile = ({ file }: { file: FileMention }) => {
+  const theme = useTheme();
+  const size = sizeText(file.sizeBytes);
+  return (
+    <Pressable
+      role="link"
+      aria-label={words().conversation.download(file.name, size)}
+      {...{ href: fileAddress(file.id, 'whole'), hrefAttrs: { download: file.name } }}
+      style={[styles.file, { borderColor: theme.edge }]}
+    >
+      <FileDown size={22} color={theme.ink} aria-hidden />
+      <Text numberOfLines={1} style={styles.grow}>
+        {file.name}
+      </Text>
+      <Text kind="small" tone="slate">
+        {size}
+      </Text>
+    </Pressable>
+  );
+};
+
+const Files = (props: { files: readonly FileMention[]; open: (file: FileMention) => void }) =>
+  props.files.map((file) =>
+    file.picture ? (
+      <Picture key={file.id} file={file} open={props.open} />
+    ) : (
+      <OtherFile key={file.id} file={file} />
+    ),
+  );
+
+/** One chamfered corner marks what a visitor wrote. */
+const Chamfer = () => {
+  const theme = useTheme();
+  return (
+    <View
+      aria-hidden
+      style={[styles.chamfer, { borderTopColor: theme.paper, borderLeftColor: 'transparent' }]}
+    />
+  );
+};
+
+/** How far an answer has come: as its network says of each or, on a screen, as far as somebody has read. */
+const ReachedMark = ({ entry, facts: { row, receipts } }: { entry: Entry; facts: RollFacts }) => {
+  const receipt = receipts.find(({ seq }) => seq === entry.seq);
+  const thread = row.threads.find(({ id }) => id === entry.threadId);
+  const { visitorReadSeq, visitorHasSeq } = thread ?? row.state;
+  const onScreen =
+    entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
+  const state = receipt?.step ?? onScreen;
+  const tone = { waiting: 'slate', sent: 'slate', arrived: 'moss', read: 'moss', failed: 'brick' };
+  return (
+    <Text kind="small" tone={tone[state] as 'slate' | 'moss' | 'brick'}>
+      {state === 'waiting' ? words().states.goingOut : words().states[state]}
+      {receipt?.why ? ` · ${whyInWords(receipt.why)}` : ''}
+    </Text>
+  );
+};
+
+const VisitorSlip = ({
+  entry,
+  facts,
+}: {
+  entry: Entry & { kind: 'visitor-said' };
+  facts: RollFacts;
+}) => {
+  const theme = useTheme();
+  const { row, now, zone } = facts;
+  const thread = row.threads.find(({ id }) => id === entry.threadId);
+  const door = row.threads.length > 1 && thread ? facts.doorName(thread.doorId) : '';
+  return (
+    <View style={[styles.slip, { backgroundColor: theme.linen }]}>
+      <Chamfer />
+      <View style={styles.top}>
+        {row.state.name ? null : <OwnMark id={row.id} size={16} />}
+        <Text kind="label">{(row.threads.length > 1 && thread?.name) || facts.name}</Text>
+        <Text kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
+          {momentInWords(entry.at, now, zone)} · {words().conversation.door}
+          {door ? ` (${door})` : ''}
+          {entry.note ? ` · ${words().conversation.leftAsNote}` : ''}
+        </Text>
+      </View>
+      {entry.text ? <Linked text={entry.text} /> : null}
+      <Files files={entry.files} open={facts.openPicture} />
+    </View>
+  );
+};
+
+const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; facts: RollFacts }) => {
+  const theme = useTheme();
+  const { now, zone, memberName } = facts;
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: theme.ink }]}>
+      <View style={styles.top}>
+        <Text kind="label">{memberName(entry.memberId)}</Text>
+        <Text kind="small" tone="slate" aria-label={exactly(entry.at, zone)} style={styles.grow}>
+          {momentInWords(entry.at, now, zone)}
+        </Text>
+        <ReachedMark entry={entry} facts={facts} />
+      </View>
+      {entry.text ? <Linked text={entry.text} /> : null}
+      <Files files={entry.files} open={facts.openPicture} />
+    </View>
+  );
+};
+
+const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts: RollFacts }) => {
+  const theme = useTheme();
+  const { title, host } = facts.pageOf(entry.page);
+  return (
+    <View style={styles.mark}>
+      <Footprints size={16} color={theme.slate} aria-hidden />
+      <Text kind="small" tone="slate" numberOfLines={1} style={styles.shrink}>
+        {words().conversation.wentTo(title || words().who.elsewhere(host))} ·{' '}
+        {momentInWords(entry.at, facts.now, facts.zone)}
+      </Text>
+    </View>
+  );
+};
+
+const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
+  switch (entry.kind) {
+    case 'details':
+      return words().conversation.gave(
+        [
+          entry.name,
+          entry.email,
+          entry.phone,
+          ...(entry.own ?? [])
+            .filter(({ value }) => value)
+            .map((one) => `${one.label} ${one.value}`),
+        ]
+          .filter(Boolean)
+          .join(', '),
+      );
+    case 'consented':
+      return words().conversation.consented(entry.text);
+    case 'wrapped-up':
+      return words().conversation.wrappedUp(memberName(entry.memberId));
+    case 'put-by':
+      return words().conversation.putByUntil(
+        memberName(entry.memberId),
+        momentInWords(entry.until, now, zone),
+      );
+    case 'taken-back':
+      return words().conversation.takenBack(memberName(entry.memberId));
+    case 'returned':
+      return words().conversation.returned;
+    case 'joined':
+      return entry.memberId
+        ? words().conversation.joined(memberName(entry.memberId))
+        : words().conversation.joinedByItself;
+    case 'parted':
+      return words().conversation.parted[entry.side](
+        entry.memberId ? memberName(entry.memberId) : words().conversation.theHouse,
+      );
+    case 'bygone':
+      return words().conversation.bygone(entry.was);
+    default:
+      return '';
+  }
+};
+
+/** One entry of the roll, drawn as what it is. */
+export const RollEntry = memo(({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
+  if (entry.kind === 'visitor-said') return <VisitorSlip entry={entry} facts={facts} />;
+  if (entry.kind === 'team-said') return <TeamSlip entry={entry} facts={facts} />;
+  if (entry.kind === 'waypoint') return <Waypoint entry={entry} facts={facts} />;
+  return (
+    <View style={styles.mark}>
+      <Text kind="small" tone="slate">
+        {markOf(entry, facts)} · {momentInWords(entry.at, facts.now, facts.zone)}
+      </Text>
+    </View>
+  );
+});
+
+interface UnsentProps {
+  parcel: DeedParcel;
+  refusal?: Refusal;
+  facts: RollFacts;
+  retry: () => void;
+  drop: () => void;
+  putByAgain: () => void;
+}
+
+/** What was not done, why, and what can be done about it. */
+const Refused = ({ parcel, refusal, retry, drop, putByAgain }: UnsentProps) => {
+  const said = words().conversation;
+  const isSay = parcel.load.do === 'say';
+  return (
+    <View role="alert">
+      <Text kind="second" tone="brick">
+        {shellWords().refusal(refusal ?? { code: 'our-fault' })}
+      </Text>
+      <View style={styles.row}>
+        {parcel.load.do === 'put-by' ? (
+          <Button label={words().notDone.putByAgain} onPress={putByAgain} />
+        ) : (
+          <Button label={said.retry} onPress={retry} />
+        )}
+        <Button look="bare" label={isSay ? said.drop : words().notDone.leave} onPress={drop} />
+      </View>
+    </View>
+  );
+};
+
+/** A deed other than an answer that the house refused: it did not happen. */
+const UndoneSlip = (props: UnsentProps) => {
+  const theme = useTheme();
+  const { now, zone } = props.facts;
+  const { load } = props.parcel;
+  const named = words().notDone.deeds;
+  const what =
+    load.do === 'put-by' ? named['put-by'](momentInWords(load.until, now, zone)) : named[load.do];
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: theme.brick }]}>
+      <Text kind="label">{what}</Text>
+      <Refused {...props} />
+    </View>
+  );
+};
+
+/** An answer that is still on this device, or a deed that was refused. */
+export const UnsentSlip = (props: UnsentProps) => {
+  const theme = useTheme();
+  const { parcel } = props;
+  if (parcel.load.do !== 'say') return <UndoneSlip {...props} />;
+  const isFailed = parcel.state === 'failed';
+  return (
+    <View style={[styles.slip, styles.ours, { borderColor: isFailed ? theme.brick : theme.edge }]}>
+      <View style={styles.top}>
+        <Text kind="label" style={styles.grow}>
+          {words().conversation.team}
+        </Text>
+        <Text kind="small" tone={isFailed ? 'brick' : 'slate'}>
+          {words().states[parcel.state]}
+        </Text>
+      </View>
+      {parcel.load.text ? <Linked text={parcel.load.text} /> : null}
+      {parcel.load.files.map((file) => (
+        <Text key={file.id} kind="second" tone="slate">
+          {file.name}
+        </Text>
+      ))}
+      {isFailed ? <Refused {...props} /> : null}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  slip: {
+    marginHorizontal: 12,
+    marginVertical: 6,
+    padding: 12,
+    gap: 6,
+    borderRadius: corner,
+    overflow: 'hidden',
+  },
+  ours: { borderWidth: 2 },
+  chamfer: {
+    position: 'absolute',
+    top: 0,
+    right: 0,
+    width: 0,
+    height: 0,
+    borderTopWidth: 16,
+    borderLeftWidth: 16,
+  },
+  top: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', gap: 8, paddingRight: 16 },
+  words: { overflow: 'visible' },
+  link: { textDecorationLine: 'underline' },
+  picture: { alignSelf: 'flex-start', borderRadius: corner, overflow: 'hidden' },
+  file: {
+    minHeight: touch,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    paddingHorizontal: 12,
+    borderWidth: 1,
+    borderRadius: corner,
+  },
+  mark: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 24,
+    paddingVertical: 4,
+  },
+  grow: { flex: 1 },
+  shrink: { flexShrink: 1 },
+  row: { flexDirection: 'row', gap: 8, marginTop: 8 },
+});

@@ -1,0 +1,167 @@
+import type { Door } from '@porch/contract/doors';
+import type { Business, House, WalkStep } from '@porch/contract/house';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { PlainFrame } from '../../../kit/drawn/plain-frame';
+import { Field } from '../../../kit/fields/field';
+import { Done, Problem, Row } from '../../../kit/fields/form';
+import { Button } from '../../../kit/press';
+import { RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { HousePage } from '../../../shell/frame/house-page';
+import { useLive } from '../../../shell/live/store';
+import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
+import { useHouse, useZone } from '../../../shell/session/house';
+import { problemOf } from '../../../shell/session/problems';
+import { useChangeDoor } from '../../doors/data/doors';
+import { sightingInWords } from '../../doors/parts/in-words';
+import { PutUp } from '../../doors/parts/put-up';
+import { useChangeBusiness } from '../../house/data/business';
+import { BusinessForm } from '../../house/parts/business-form';
+import { words } from '../words';
+
+const said = () => words();
+
+/** The steps before "done", in their order. */
+const steps = ['business', 'website', 'snippet', 'test'] as const;
+export type Step = (typeof steps)[number];
+
+export const isStep = (text: unknown): text is Step => steps.some((step) => step === text);
+
+interface StepProps {
+  house: House;
+  business: Business;
+  door: Door;
+  go: (to: WalkStep) => void;
+}
+
+const BusinessStep = ({ business, go }: StepProps) => (
+  <BusinessForm
+    business={business}
+    isOwner
+    submit={said().next}
+    also={{ walkStep: 'website' }}
+    onSaved={() => go('website')}
+  />
+);
+
+const WebsiteStep = ({ door, go }: StepProps) => {
+  const [site, setSite] = useState(door.sites[0] ?? '');
+  const { mutate, error, isPending, reset } = useChangeDoor(door.id);
+  const next = (): void => {
+    const rest = door.sites.slice(1);
+    mutate({ sites: [site, ...rest] }, { onSuccess: () => go('snippet') });
+  };
+  return (
+    <>
+      <Field
+        label={said().website.field}
+        value={site}
+        placeholder={said().website.placeholder}
+        inputMode="url"
+        autoComplete="url"
+        autoCapitalize="none"
+        maxLength={400}
+        problem={problemOf(error)}
+        onChangeText={(text) => {
+          setSite(text);
+          reset();
+        }}
+        onSubmitEditing={next}
+      />
+      <Button look="main" label={said().next} disabled={isPending || !site.trim()} onPress={next} />
+      <Button look="bare" label={said().website.none} onPress={() => go('snippet')} />
+    </>
+  );
+};
+
+const SnippetStep = ({ house, door, go }: StepProps) => {
+  const now = useNow(MINUTE_MS);
+  const zone = useZone();
+  const seen = house.checklist?.sightings.find(
+    ({ doorId, isListed }) => doorId === door.id && isListed,
+  );
+  return (
+    <>
+      <PutUp door={door} />
+      {seen ? (
+        <Done text={sightingInWords(seen, now, zone)} />
+      ) : (
+        <Text kind="second" tone="slate" role="status">
+          {said().snippet.waiting}
+        </Text>
+      )}
+      <Button
+        look="main"
+        label={seen ? said().next : said().snippet.skip}
+        onPress={() => go('test')}
+      />
+    </>
+  );
+};
+
+const TestStep = ({ house, door, go }: StepProps) => {
+  const isAnswered = house.checklist?.answered ?? false;
+  const isWaiting = useLive(({ counts }) => (counts.all?.waiting ?? 0) > 0);
+  return (
+    <>
+      <PlainFrame title={said().test.frame} source={`/talk/${door.publicId}`} height={430} />
+      {isAnswered ? (
+        <Done text={said().test.done} />
+      ) : isWaiting ? (
+        <Done text={said().test.arrived} />
+      ) : null}
+      <Button
+        look={isAnswered ? 'edge' : 'main'}
+        label={said().test.answer}
+        onPress={() => router.navigate('/line')}
+      />
+      <Button
+        look={isAnswered ? 'main' : 'bare'}
+        label={said().test.finish}
+        onPress={() => go('done')}
+      />
+    </>
+  );
+};
+
+const views: Record<Step, (props: StepProps) => React.ReactNode> = {
+  business: BusinessStep,
+  website: WebsiteStep,
+  snippet: SnippetStep,
+  test: TestStep,
+};
+
+/** From nothing to a tested door, step by step; each can be left, and is where it was on coming back. */
+export const Walk = ({ asked }: { asked: Step | null }) => {
+  const { data: house } = useHouse();
+  const change = useChangeBusiness();
+  const [step, setStep] = useState<Step | null>(asked);
+  if (!house?.me || !house.business) return <RowsComing />;
+  const { business } = house;
+  const [door] = house.doors;
+  const here = step ?? (isStep(business.walkStep) ? business.walkStep : 'test');
+  if (house.me.role !== 'owner' || !door) return <Problem text={said().onlyOwner} />;
+  const go = (to: WalkStep): void => {
+    if (business.walkStep !== 'done') change.mutate({ walkStep: to });
+    if (to === 'done') router.replace('/house');
+    else setStep(to);
+  };
+  const View = views[here];
+  const at = steps.indexOf(here);
+  const before = steps[at - 1];
+  return (
+    <HousePage title={said()[here].title}>
+      <Text kind="small" tone="slate">
+        {said().step(at + 1, steps.length)}
+      </Text>
+      <Text tone="slate">{said()[here].more}</Text>
+      <View house={house} business={business} door={door} go={go} />
+      <Problem text={problemOf(change.error)} />
+      <Row>
+        {before ? <Button look="bare" label={said().back} onPress={() => setStep(before)} /> : null}
+        <Button look="bare" label={said().later} onPress={() => router.navigate('/line')} />
+      </Row>
+    </HousePage>
+  );
+};

@@ -1,0 +1,34 @@
+export const en = {
+  title: 'Setting up',
+  onlyOwner: 'Only an owner can change this.',
+  step: (at: number, of: number) => `Step ${at} of ${of}`,
+  next: 'Next',
+  later: 'Go on later',
+  back: 'Back',
+  business: {
+    title: 'Your business',
+    more: 'Visitors see the name and the picture. All of it can be changed later.',
+  },
+  website: {
+    title: 'Your website',
+    more: 'Where shall the door stand? Leave it empty when you only want a link to send.',
+    field: 'Address of your website',
+    placeholder: 'quillfern.example',
+    none: 'I have no website',
+  },
+  snippet: {
+    title: 'Put the door up',
+    more: 'One line of code puts it on your website. Choose what fits yours.',
+    waiting: 'Not seen on your website yet. This page tells you when it is.',
+    skip: 'I do that later',
+  },
+  test: {
+    title: 'Write to yourself',
+    more: 'This is what your visitors get. Write something in it, then answer as you will from now on.',
+    frame: 'Your door, as a visitor sees it',
+    arrived: 'It has arrived. Answer it now.',
+    answer: 'Open it in the line',
+    done: 'Answered. Everything works.',
+    finish: 'Finish',
+  },
+};

@@ -1,0 +1,4 @@
+import { wording } from '../wording';
+import { en } from './en';
+
+export const kitWords = wording({ en });

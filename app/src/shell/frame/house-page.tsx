@@ -1,0 +1,30 @@
+import { router } from 'expo-router';
+import type { ReactNode } from 'react';
+import { ScrollView, StyleSheet } from 'react-native';
+import { Row } from '../../kit/fields/form';
+import { Button } from '../../kit/press';
+import { Text } from '../../kit/text';
+import { shellWords } from '../words';
+
+/** A page in the manner of the House screen: its title, and for one that lies behind it the way back. */
+export const HousePage = (props: { title: string; isBehind?: boolean; children: ReactNode }) => (
+  <ScrollView contentContainerStyle={styles.page}>
+    {props.isBehind ? (
+      <Row>
+        <Button
+          look="bare"
+          label={`‹ ${shellWords().places.house}`}
+          onPress={() => router.navigate('/house')}
+        />
+      </Row>
+    ) : null}
+    <Text kind="large" role="heading" aria-level={1}>
+      {props.title}
+    </Text>
+    {props.children}
+  </ScrollView>
+);
+
+const styles = StyleSheet.create({
+  page: { padding: 16, gap: 20, maxWidth: 720, width: '100%', alignSelf: 'center' },
+});

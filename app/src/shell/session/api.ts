@@ -1,0 +1,53 @@
+import { isErrorCode, type Refusal } from '@porch/contract/errors';
+import { ApiError } from './refused';
+
+/** An answer that has not come by then went into a tunnel; it is better asked anew. Not for uploads. */
+const ANSWER_LONGEST_MS = 20_000;
+const refusalOf = async (response: Response): Promise<Refusal> => {
+  const body = (await response.json().catch(() => null)) as Refusal | null;
+  return body && isErrorCode(body.code) ? body : { code: 'our-fault' };
+};
+
+const ask = async (path: string, init: RequestInit): Promise<Response> => {
+  const response = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null);
+  if (!response) throw new ApiError(0, { code: 'our-fault' });
+  if (!response.ok) throw new ApiError(response.status, await refusalOf(response));
+  return response;
+};
+
+const askSoon = async (path: string, init: RequestInit): Promise<Response> => {
+  const patience = new AbortController();
+  const timer = setTimeout(() => patience.abort(), ANSWER_LONGEST_MS);
+  try {
+    return await ask(path, { ...init, signal: patience.signal });
+  } finally {
+    clearTimeout(timer);
+  }
+};
+
+const jsonHeaders = { 'content-type': 'application/json' };
+
+/** The server's HTTP interface; throws `ApiError`. What it answers is typed by the contract. */
+export const api = {
+  get: async <Answer>(path: string): Promise<Answer> => (await askSoon(path, {})).json(),
+  send: async <Answer>(method: 'POST' | 'PUT', path: string, body: unknown): Promise<Answer> => {
+    const said = { method, headers: jsonHeaders, body: JSON.stringify(body) };
+    const response = await askSoon(path, said);
+    return (response.status === 204 ? null : await response.json()) as Answer;
+  },
+  drop: async (path: string): Promise<void> => {
+    await askSoon(path, { method: 'DELETE' });
+  },
+  /** Sends bytes as they are. */
+  put: async <Answer>(path: string, bytes: Blob): Promise<Answer> => {
+    const headers = { 'content-type': 'application/octet-stream' };
+    return (await ask(path, { method: 'PUT', headers, body: bytes })).json();
+  },
+  upload: async (id: string, name: string, bytes: Blob): Promise<void> => {
+    const headers = {
+      'content-type': 'application/octet-stream',
+      'x-file-name': encodeURIComponent(name),
+    };
+    await ask(`/api/files/${id}`, { method: 'PUT', headers, body: bytes });
+  },
+};

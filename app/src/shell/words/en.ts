@@ -1,0 +1,137 @@
+import type { ErrorCode, Refusal } from '@porch/contract/errors';
+
+const megabytes = (bytes: number): string => `${Math.floor(bytes / 1024 / 1024)} MB`;
+
+const waitInWords = (ms: number): string => {
+  const seconds = Math.ceil(ms / 1000);
+  return seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
+};
+
+export const en = {
+  name: 'Hello Porch',
+  places: { line: 'The line', search: 'Search', house: 'House', nav: 'Places' },
+  keys: {
+    title: 'Keyboard',
+    close: 'Close',
+    rows: [
+      ['j / k', 'next / previous in the line'],
+      ['Enter', 'open'],
+      ['r', 'write an answer'],
+      ['Ctrl + Enter', 'send'],
+      ['e', 'wrap up'],
+      ['b', 'put by'],
+      ['u', 'take back'],
+      ['l', 'porch light'],
+      ['/', 'search'],
+      ['g', 'the line'],
+      ['h', 'house'],
+      ['Esc', 'close, or back'],
+      ['?', 'this sheet'],
+    ] as const,
+  },
+  cannotWrite:
+    'The house cannot write at the moment: its disk is full, or may only be read. What you do is kept on this device and goes out by itself.',
+  offline: 'No connection. What you see is from before; what you send waits here.',
+  notDone: (count: number) =>
+    count === 1 ? 'One thing was not done.' : `${count} things were not done.`,
+  look: 'Look',
+  warning: 'Somebody tried to sign in as you.',
+  undo: 'Undo',
+  newMessage: (count: number, name: string) => `(${count}) ${name}`,
+  notFound: {
+    title: 'There is nothing at this address',
+    more: 'The conversation or page you look for may have moved.',
+    action: 'Go to the line',
+  },
+  /** Why something did not go out, or did not happen, where it is no refusal of our own. */
+  whys: {
+    gone: 'Nobody answered there.',
+    refused: 'It was refused there.',
+    'door-unknown': 'The door is not there any more.',
+  } as Record<string, string>,
+  whyUnknown: 'What was asked did not answer as it should.',
+  refusal: (refusal: Refusal): string => {
+    const sentence = refusals[refusal.code];
+    return typeof sentence === 'function' ? sentence(refusal) : sentence;
+  },
+  picture: {
+    choose: 'Choose a picture',
+    change: 'Choose another',
+    drop: 'Take it away',
+  },
+  crop: {
+    title: 'Which part of it?',
+    more: 'Draw the picture to its place, or tap what shall be in the middle. Arrow keys move it too.',
+    area: 'Picture to be cut out',
+    closer: 'Closer',
+    farther: 'Farther',
+    take: 'Take this part',
+    wrong: 'This cannot be read as a picture. Nothing was changed; choose another one.',
+  },
+};
+/** One sentence for each code of the contract: what happened, what was kept, what to do. */
+const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
+  'bad-request': 'This could not be understood. Nothing was changed; check what you typed.',
+  'text-empty': 'This is empty. Write something first.',
+  'text-too-long': ({ limit }) =>
+    `This is longer than ${limit} characters. Shorten it and try again.`,
+  'time-not-ahead': 'This time has passed. Choose a later one.',
+  'site-not-understood':
+    'One line is not a website’s address. Nothing was saved; write it as in a browser.',
+  'country-unknown': 'This country is not known. Choose one from the list.',
+  'colour-unknown': 'This is no colour. Nothing was saved; write it as #2F6247.',
+  'gap-unknown': 'A text has a gap in { } that nothing fills. Nothing was saved; take it out.',
+  'pattern-not-understood': 'One line is no page. Nothing was saved; write it as /shop or /shop/*.',
+  'number-out-of-range': ({ limit }) =>
+    `A number is out of range. Nothing was saved; use a whole number from 0 to ${limit}.`,
+  'link-not-understood': 'This is no link. Nothing was saved; write it with https:// in front.',
+  'too-many-of-these': ({ limit }) => `There are ${limit} of these already, and no more fit.`,
+  'choice-unknown': 'One of the choices is not known here. Nothing was saved; choose again.',
+  'password-wrong': 'The old password is not right. Nothing was changed.',
+  'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',
+  'email-taken': 'Somebody with this email is on the team already. Use another one.',
+  'changed-meanwhile': 'Somebody changed this meanwhile. What you did is kept here.',
+  'moved-meanwhile':
+    'Who belongs together here was changed meanwhile. Nothing was done; look again.',
+  'nothing-to-undo': 'There is nothing to undo: this is the first version.',
+  'last-owner': 'A house needs an owner. Make somebody else an owner first.',
+  'door-closed': 'This door is closed. Nothing was sent.',
+  'link-used': 'This link was used already; each works once. Ask for a new one.',
+  'link-stale': 'This link is too old or was withdrawn. Ask for a new one.',
+  'zone-unknown': 'This time zone is not known. Write it as Europe/London.',
+  'password-too-short': ({ limit }) =>
+    `The password is too short. Use at least ${limit} characters.`,
+  'email-not-understood': 'This does not look like an email address.',
+  'phone-not-understood': 'This does not look like a phone number.',
+  'sign-in-needed': 'You are signed out. Sign in again; what you wrote is kept on this device.',
+  'sign-in-wrong': 'Email and password do not fit together. Check both.',
+  'token-unknown': 'This conversation cannot be opened from here.',
+  'signature-wrong': 'This did not come from where it says. Nothing of it was taken.',
+  'origin-not-ours': 'This came from a page that is not ours. Nothing was changed.',
+  'site-not-listed': 'This website is not on the door’s list.',
+  'role-not-enough': 'Only the owner can do this. Nothing was changed.',
+  'not-found': 'This is not there any more.',
+  'already-set-up': 'This house is set up already. Sign in instead.',
+  'id-taken':
+    'Something else was sent under the same mark already. Nothing was overwritten; send it again.',
+  'too-large': ({ limit }) =>
+    `This is larger than ${limit ? megabytes(limit) : '10 MB'}. It was not sent.`,
+  'file-empty': 'This file is empty. It was not sent.',
+  'picture-too-large':
+    'This picture has more than 10000 pixels on a side, or 50 million altogether. It was not sent; choose a smaller one.',
+  'picture-takes-too-long':
+    'This picture takes too long to open. It was not sent; save it as a JPEG and add it again.',
+  'code-wrong':
+    'This is not the code that the server printed. Nothing was changed; look where it was started.',
+  'too-slow': 'This took too long to arrive. Nothing was changed; try again with better signal.',
+  'cannot-write':
+    'The house cannot write anything at the moment. Nothing was lost; what you did is kept on this device and goes out by itself.',
+  'picture-unreadable': 'This is called a picture but cannot be read as one. It was not sent.',
+  'file-unknown': 'A file got lost on the way. Add it again.',
+  'sign-in-locked': ({ waitMs }) =>
+    `Too many wrong tries from here. Try again in ${waitInWords(waitMs ?? 0)}, or on a device on which you have signed in before.`,
+  'too-many': ({ waitMs }) => `That was a lot at once. Try again in ${waitInWords(waitMs ?? 0)}.`,
+  'secret-sealed':
+    'The key that opens the door’s secret is missing, or another one. Put porch.key back, or connect the door anew.',
+  'our-fault': 'Something went wrong on our side. Nothing was lost; try again.',
+};

@@ -1,0 +1,3 @@
+import { speak } from '../src/kit/wording';
+
+speak('en');
