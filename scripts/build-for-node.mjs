@@ -1,12 +1,12 @@
 import { build } from 'esbuild';
 
-/** Our own rooms are packages too, but come as source. */
-const rooms = {
-  name: 'rooms',
+/** Our own workspaces are packages too, but come as source. */
+const workspaces = {
+  name: 'workspaces',
   setup: ({ onResolve, resolve }) => {
     onResolve({ filter: /^@porch\// }, ({ path, importer }) => {
-      const [, room, ...rest] = path.split('/');
-      const folder = { server: 'server/src', street: 'street/src' }[room] ?? room;
+      const [, workspace, ...rest] = path.split('/');
+      const folder = { server: 'server/src', street: 'street/src' }[workspace] ?? workspace;
       return resolve(`./${[folder, ...rest].join('/')}`, {
         kind: 'import-statement',
         resolveDir: process.cwd(),
@@ -29,5 +29,5 @@ export const buildForNode = (entry, outdir) =>
     sourcemap: true,
     loader: { '.sql': 'text' },
     logLevel: 'warning',
-    plugins: [rooms],
+    plugins: [workspaces],
   });

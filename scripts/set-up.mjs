@@ -18,7 +18,7 @@ const hashOf = (paths) => {
   return hash.digest('hex');
 };
 
-/** What a room is built from: its tests are not. */
+/** What a part is built from: its tests are not. */
 const filesBelow = (folder) =>
   readdirSync(folder, { withFileTypes: true })
     .filter(({ name }) => !['node_modules', 'dist', '.expo', 'fonts', 'test-kit'].includes(name))
@@ -91,13 +91,13 @@ const parts = [
   },
   {
     name: 'widget',
-    of: ['core', 'contract', 'widget'],
+    of: ['core', 'contract', 'client', 'widget'],
     with: ['scripts/build-widget.mjs', 'scripts/css-as-text.mjs'],
     out: ['widget/dist/loader.js'],
   },
   {
     name: 'app',
-    of: ['core', 'contract', 'app'],
+    of: ['core', 'contract', 'client', 'app'],
     with: ['scripts/build-app.mjs'],
     out: ['app/dist/index.html'],
   },

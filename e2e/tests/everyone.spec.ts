@@ -105,7 +105,7 @@ for (const [colorScheme, viewport] of [
     await expectClean(screen, 'what could not be done');
   });
 
-  test(`every room of the house is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
+  test(`every page behind the House screen is clean by axe, ${colorScheme}, ${viewport.width} wide`, async ({
     browser,
     porch,
   }) => {
@@ -113,20 +113,20 @@ for (const [colorScheme, viewport] of [
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
-    const room = async (path: string, heading: string | RegExp): Promise<void> => {
+    const behind = async (path: string, heading: string | RegExp): Promise<void> => {
       await screen.goto(porch.origin + path);
       await expect(screen.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
       await expectClean(screen, path);
     };
-    await room('/house/business', 'Business');
-    await room('/house/team', 'Team');
-    await room('/house/me', 'You');
-    await room('/house/new-door', 'Add a door');
-    await room(`/house/door/${door.id}`, 'Quillfern Nursery');
-    await room('/walk?step=website', 'Your website');
-    await room('/walk?step=snippet', 'Put the door up');
-    await room('/walk?step=test', 'Write to yourself');
-    await room(`/house/dress/${door.id}`, 'Dressing room');
+    await behind('/house/business', 'Business');
+    await behind('/house/team', 'Team');
+    await behind('/house/me', 'You');
+    await behind('/house/new-door', 'Add a door');
+    await behind(`/house/door/${door.id}`, 'Quillfern Nursery');
+    await behind('/walk?step=website', 'Your website');
+    await behind('/walk?step=snippet', 'Put the door up');
+    await behind('/walk?step=test', 'Write to yourself');
+    await behind(`/house/dress/${door.id}`, 'Dressing room');
     for (const part of ['People', 'Texts', 'Where', 'Guest book']) {
       await screen.getByRole('radio', { name: part, exact: true }).click();
       await expectClean(screen, `dressing room, ${part}`);

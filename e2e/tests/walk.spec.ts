@@ -69,7 +69,7 @@ test('an owner goes from nothing to a tested door on their website, on a phone, 
   await tap(button('Next'));
 
   await expect(phone.getByText('Not seen on your website yet')).toBeVisible();
-  await tap(button('Copy the line'));
+  await tap(button('Copy the snippet'));
   expect(await phone.evaluate(() => navigator.clipboard.readText())).toContain(publicId);
   const visitor = await watched(await browser.newContext());
   await visitor.goto(`${porch.site}/delivery`);

@@ -15,28 +15,28 @@ import {
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
 import { allFor, askForWhom, guardTeam } from './accounts/asking';
-import { accountsRoom } from './accounts/plugin';
-import { networkRoom } from './doors/network-plugin';
-import { teamDoorsRoom } from './doors/team-plugin';
+import { accountsRoutes } from './accounts/plugin';
+import { networkRoutes } from './doors/network-plugin';
+import { teamDoorsRoutes } from './doors/team-plugin';
 import type { PanelFiles } from './doors/website/page';
-import { websiteRoom } from './doors/website/plugin';
-import { dressRoom } from './dress/plugin';
-import { filesRoom } from './files/plugin';
-import { houseRoom } from './house/plugin';
-import { inboxRoom } from './inbox/plugin';
-import { jobsRoom } from './jobs/plugin';
-import { lampRoom } from './lamp/plugin';
-import { liveRoom } from './live/plugin';
-import { pagesRoom } from './pages/plugin';
-import { pairingRoom } from './pairing/plugin';
-import { picturesRoom } from './pictures/plugin';
+import { websiteRoutes } from './doors/website/plugin';
+import { dressRoutes } from './dress/plugin';
+import { filesRoutes } from './files/plugin';
+import { houseRoutes } from './house/plugin';
+import { inboxRoutes } from './inbox/plugin';
+import { jobsRoutes } from './jobs/plugin';
+import { lampRoutes } from './lamp/plugin';
+import { liveRoutes } from './live/plugin';
+import { pagesRoutes } from './pages/plugin';
+import { pairingRoutes } from './pairing/plugin';
+import { picturesRoutes } from './pictures/plugin';
 import { handleErrors } from './refused';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
 import { everywhere } from './security/headers';
-import type { App, Room, Services } from './services';
+import type { App, Routing, Services } from './services';
 import type { Settings } from './settings';
-import { teamRoom } from './team/plugin';
+import { teamRoutes } from './team/plugin';
 
 const BODY_LARGEST_BYTES = 64 * 1024;
 /** A request's first lines come at once, or nobody is there. */
@@ -49,29 +49,29 @@ const FAREWELL_MS = 1_000;
 /** RFC 6455, 7.4.1. */
 const GOING_AWAY = 1001;
 
-type RoomOf = (room: Room) => Promise<void>;
+type RoutesOf = (given: Routing) => Promise<void>;
 
 /** For whoever is signed in: by cookie, and from our own pages only. */
-const teamRooms: readonly RoomOf[] = [
-  accountsRoom,
-  houseRoom,
-  teamRoom,
-  pairingRoom,
-  picturesRoom,
-  dressRoom,
-  lampRoom,
-  jobsRoom,
-  inboxRoom,
-  filesRoom,
-  liveRoom,
-  teamDoorsRoom,
+const teamSubjects: readonly RoutesOf[] = [
+  accountsRoutes,
+  houseRoutes,
+  teamRoutes,
+  pairingRoutes,
+  picturesRoutes,
+  dressRoutes,
+  lampRoutes,
+  jobsRoutes,
+  inboxRoutes,
+  filesRoutes,
+  liveRoutes,
+  teamDoorsRoutes,
 ];
 /** For visitors of websites: by a token, and from our own pages where something is written. */
-const visitorRooms: readonly RoomOf[] = [websiteRoom];
+const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
 /** For what networks hand over: proved by each door, by the bytes as they came. */
-const networkRooms: readonly RoomOf[] = [networkRoom];
+const networkSubjects: readonly RoutesOf[] = [networkRoutes];
 /** Files for everybody. */
-const publicRooms: readonly RoomOf[] = [pagesRoom];
+const publicSubjects: readonly RoutesOf[] = [pagesRoutes];
 
 const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
@@ -167,10 +167,10 @@ export const buildApp = async (
   app.get('/openapi.json', { config: { who: 'anybody' }, schema: { hide: true } }, async () =>
     app.swagger(),
   );
-  const open = async (scope: FastifyInstance, rooms: readonly RoomOf[]): Promise<void> => {
-    for (const room of rooms) {
+  const open = async (scope: FastifyInstance, subjects: readonly RoutesOf[]): Promise<void> => {
+    for (const routesOf of subjects) {
       await scope.register(async (inner) =>
-        room({
+        routesOf({
           app: inner.withTypeProvider<ZodTypeProvider>() as App,
           settings,
           services,
@@ -183,20 +183,20 @@ export const buildApp = async (
     await scope.register(fastifyCookie);
     scope.addHook('onRequest', services.refuseForeignWrites);
     guardTeam(scope as App, services.sessions);
-    await open(scope, teamRooms);
+    await open(scope, teamSubjects);
   });
   await app.register(async (scope) => {
     allFor(scope, 'visitor');
     scope.addHook('onRequest', services.refuseForeignWrites);
-    await open(scope, visitorRooms);
+    await open(scope, visitorSubjects);
   });
   await app.register(async (scope) => {
     allFor(scope, 'network');
-    await open(scope, networkRooms);
+    await open(scope, networkSubjects);
   });
   await app.register(async (scope) => {
     allFor(scope, 'anybody');
-    await open(scope, publicRooms);
+    await open(scope, publicSubjects);
   });
   app.addHook('onClose', async () => services.darkroom.end());
   return app;

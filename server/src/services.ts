@@ -194,8 +194,8 @@ export type App = FastifyInstance<
   ZodTypeProvider
 >;
 
-/** What a room (one subject's routes) is given. */
-export interface Room {
+/** What a subject's routes are given. */
+export interface Routing {
   app: App;
   settings: Settings;
   services: Services;

@@ -2,7 +2,7 @@ import { type Member, MemberSchema, SetUpSchema, SignInSchema } from '@porch/con
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { hashSecret, newSecret } from '../security/tokens';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import { askingOf, COOKIE, memberOf } from './asking';
 import { SESSION_MS, type SignedIn } from './sessions';
 
@@ -22,7 +22,7 @@ const deviceSecretOf = (request: FastifyRequest): string | null =>
 
 /** Signs the device that is asking in, and knows it again the next time. */
 export const giveSession = (
-  { store, clock }: Pick<Room['services'], 'store' | 'clock'>,
+  { store, clock }: Pick<Routing['services'], 'store' | 'clock'>,
   request: FastifyRequest,
   reply: FastifyReply,
   { secret, member }: SignedIn,
@@ -42,7 +42,7 @@ export const clearSession = (request: FastifyRequest, reply: FastifyReply): Fast
   reply.clearCookie(COOKIE, cookieOf(request));
 
 /** Signing in and out. */
-export const accountsRoom = async ({ app, services }: Room): Promise<void> => {
+export const accountsRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { accounts, store, change } = services;
 
   app.post(

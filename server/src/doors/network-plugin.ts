@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
 import { addressKey } from '../security/addresses';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import type { DoorRecord } from '../store';
 import type { Heard } from './registry';
 
@@ -18,7 +18,7 @@ const HEARD_MOST = 500;
  * What networks hand over. No cookie is looked at and no origin asked for: each door proves what is meant for it,
  * by the bytes as they came. It is acknowledged once it is on disk; what is not, the network hands over again.
  */
-export const networkRoom = async ({ app, services }: Room): Promise<void> => {
+export const networkRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { store, registry, receive, delivering, limits } = services;
 
   // Every body as it came: a signature is of the bytes, not of what they mean.

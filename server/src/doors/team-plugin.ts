@@ -13,7 +13,7 @@ import { requiredLine } from '../accounts/accounts';
 import { toDoor } from '../house/house';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import type { DoorRecord } from '../store';
 import { WEBSITE } from './website/kind';
 
@@ -27,7 +27,7 @@ const listed = (typed: readonly string[]): Site[] => {
 };
 
 /** What the owner decides about the doors themselves: how many, where they may stand, for whom. */
-export const teamDoorsRoom = async ({ app, services }: Room): Promise<void> => {
+export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { store, clock, change, originOf } = services;
 
   const membersOf = (ids: readonly string[]): string[] | null => {

@@ -12,7 +12,7 @@ import { sitesOf } from '../doors/website/kind';
 import { toDoor } from '../house/house';
 import { drawn, pixelsOf } from '../pictures/pictures';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import type { DoorRecord } from '../store';
 
 const DoorById = z.object({ id: IdSchema });
@@ -20,7 +20,7 @@ const DRESS_LARGEST_BYTES = 1024 * 1024;
 const QR_PIXELS = 1_024;
 
 /** The dressing room of each website door, and its code to print. */
-export const dressRoom = async ({ app, services }: Room): Promise<void> => {
+export const dressRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { store, dressing, originOf } = services;
 
   const doorOf = (id: string): DoorRecord => {

@@ -1,7 +1,7 @@
 import { FILE_LARGEST_BYTES, FileMentionSchema, IdSchema } from '@porch/contract/entries';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import { sentBytes } from './sent-bytes';
 import { nameOf, serveFile } from './serve';
 
@@ -9,7 +9,7 @@ export const FileInPath = z.object({ id: IdSchema });
 export const asThumbnail = z.object({ size: z.enum(['whole', 'thumbnail']).default('whole') });
 
 /** Files of the team: sending their own, and reading any that was sent to the business. */
-export const filesRoom = async ({ app, services }: Room): Promise<void> => {
+export const filesRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { files } = services;
 
   app.put(

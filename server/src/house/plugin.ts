@@ -11,7 +11,7 @@ import { countries } from '@porch/core/countries';
 import { z } from 'zod';
 import { requiredLine, toZone } from '../accounts/accounts';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import { checklistFor, toDoor, warningFor } from './house';
 
 const addressOf = (typed: string): string => {
@@ -38,7 +38,7 @@ const changed = (business: Business, typed: BusinessChange): Business => ({
 });
 
 /** Who is asking and what house this is; and the business's own name, place and address. */
-export const houseRoom = async ({ app, services }: Room): Promise<void> => {
+export const houseRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { store, disk, clock, originOf, change } = services;
 
   app.get(

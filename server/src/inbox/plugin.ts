@@ -9,13 +9,13 @@ import {
 } from '@porch/contract/line';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 const InPath = z.object({ id: IdSchema });
 const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
-export const inboxRoom = async ({ app, services }: Room): Promise<void> => {
+export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { line, reply, search } = services;
 
   app.get(

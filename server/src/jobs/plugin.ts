@@ -1,12 +1,12 @@
 import { DeadJobsSchema } from '@porch/contract/jobs';
 import { z } from 'zod';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 const JobInPath = z.object({ id: z.coerce.number().int().positive() });
 
 /** What had to happen and was given up: looked at, tried again, or left. */
-export const jobsRoom = async ({ app, services }: Room): Promise<void> => {
+export const jobsRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { store, jobs, clock, write } = services;
 
   /** A change that the house's screens are to know of. */

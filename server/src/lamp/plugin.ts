@@ -1,7 +1,7 @@
 import { LampSchema } from '@porch/contract/lamp';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
-export const lampRoom = async ({ app, services }: Room): Promise<void> => {
+export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
   app.put(
     '/api/lamp',
     { config: { who: 'team' }, schema: { body: LampSchema, response: { 200: LampSchema } } },

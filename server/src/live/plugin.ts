@@ -9,12 +9,12 @@ import { threadWrittenLast } from '@porch/core/conversation';
 import { askingOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import { createBuckets } from '../security/bucket';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 import { writerKey } from '../store';
 import { closing, listen, sendTo, UNREAD_MOST_BYTES } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
-export const liveRoom = async ({ app, services, settings }: Room): Promise<void> => {
+export const liveRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
   const { hub, line, lamp, clock, reach, store, persons } = services;
   const { shown, sessions, isOwnOrigin, connections } = services;
 

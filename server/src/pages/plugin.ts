@@ -4,14 +4,14 @@ import fastifyStatic from '@fastify/static';
 import type { FastifyReply } from 'fastify';
 import { Refused } from '../refused';
 import { appPolicy } from '../security/headers';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 /** Built files carry a hash in their names, so they may be kept for good. */
 const forGood = 'public, max-age=31536000, immutable';
 const LOADER_SECONDS = 3_600;
 
 /** The built app, the built panel and the loader. */
-export const pagesRoom = async ({ app, settings }: Room): Promise<void> => {
+export const pagesRoutes = async ({ app, settings }: Routing): Promise<void> => {
   const appDir = resolve(settings.appDir);
   const widgetDir = resolve(settings.widgetDir);
   const indexPath = join(appDir, 'index.html');

@@ -11,12 +11,12 @@ import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';
 import { giveSession } from '../accounts/plugin';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 const ById = z.object({ id: IdSchema });
 
 /** Signing a phone in by a code on a screen. */
-export const pairingRoom = async ({ app, services }: Room): Promise<void> => {
+export const pairingRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { pairings, originOf, limits, writeNow } = services;
 
   app.post(

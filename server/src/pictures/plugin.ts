@@ -6,12 +6,12 @@ import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
 import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 const bodyLimit = FILE_LARGEST_BYTES + 1;
 
 /** The business's picture and the faces of the team; anybody may see them who knows where. */
-export const picturesRoom = async ({ app, services }: Room): Promise<void> => {
+export const picturesRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { pictures, store, clock, change, limits } = services;
 
   /** Before ten megabytes are read. */

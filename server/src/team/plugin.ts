@@ -17,7 +17,7 @@ import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';
 import { clearSession, giveSession } from '../accounts/plugin';
 import { Refused } from '../refused';
-import type { Room } from '../services';
+import type { Routing } from '../services';
 
 const ById = z.object({ id: IdSchema });
 const nothing = { 204: z.null() };
@@ -26,7 +26,7 @@ const forOwner = { who: 'owner' } as const;
 const forAnybody = { who: 'anybody' } as const;
 
 /** The team: who is in it, how they come in and go, and what each may change about themselves. */
-export const teamRoom = async ({ app, services }: Room): Promise<void> => {
+export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { team, accounts, change, limits, originOf } = services;
 
   const refuseCrowd = async (request: FastifyRequest): Promise<void> => {

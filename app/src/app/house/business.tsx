@@ -1,2 +1,2 @@
-export { BusinessRoom as default } from '../../features/house/screens/business';
+export { BusinessPage as default } from '../../features/house/screens/business';
 export { ErrorBoundary } from '../../shell/offline/error-boundary';

@@ -1,2 +1,2 @@
-export { MeRoom as default } from '../../features/team/screens/me';
+export { Me as default } from '../../features/team/screens/me';
 export { ErrorBoundary } from '../../shell/offline/error-boundary';

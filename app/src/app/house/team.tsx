@@ -1,2 +1,2 @@
-export { TeamRoom as default } from '../../features/team/screens/team';
+export { Team as default } from '../../features/team/screens/team';
 export { ErrorBoundary } from '../../shell/offline/error-boundary';

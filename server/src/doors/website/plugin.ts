@@ -24,7 +24,7 @@ import { Refused } from '../../refused';
 import { addressKey } from '../../security/addresses';
 import { everywhere, panelPolicy, previewPolicy } from '../../security/headers';
 import { hashSecret } from '../../security/tokens';
-import type { Room } from '../../services';
+import type { Routing } from '../../services';
 import type { DoorRecord } from '../../store';
 import { sitesOf } from './kind';
 import { panelPage, previewPage } from './page';
@@ -67,7 +67,12 @@ declare module 'fastify' {
 const forAnybody = { who: 'anybody' } as const;
 
 /** The website door: what a business's website and a visitor's panel ask of it. */
-export const websiteRoom = async ({ app, services, settings, panelFiles }: Room): Promise<void> => {
+export const websiteRoutes = async ({
+  app,
+  services,
+  settings,
+  panelFiles,
+}: Routing): Promise<void> => {
   const { website, clock, lamp, hub, visiting, files, limits, dressing, shown } = services;
   const { sightings, connections, isOwnOrigin } = services;
 

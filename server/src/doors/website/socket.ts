@@ -3,13 +3,13 @@ import { FromVisitorSchema } from '@porch/contract/visitor';
 import type { FastifyRequest } from 'fastify';
 import { closing, listen, sendTo, UNREAD_MOST_BYTES } from '../../live/sockets';
 import { createBuckets } from '../../security/bucket';
-import type { Room } from '../../services';
+import type { Routing } from '../../services';
 import type { DoorRecord } from '../../store';
 import { openTalk } from './talk';
 
 /** One panel's socket on a website door. */
 export const servePanel = (
-  { services, settings }: Pick<Room, 'services' | 'settings'>,
+  { services, settings }: Pick<Routing, 'services' | 'settings'>,
   door: DoorRecord,
   socket: WebSocket,
   request: FastifyRequest,

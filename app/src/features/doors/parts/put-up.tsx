@@ -10,7 +10,7 @@ import { words } from '../words';
 const said = () => words();
 
 type Way = 'builder' | 'html' | 'link';
-const steps = { builder: said().builderSteps, html: said().htmlSteps, link: said().linkSteps };
+const stepsOf = (way: Way): readonly string[] => said()[`${way}Steps`];
 
 /** How a door gets onto a website, in the way that fits it: what to copy, and where it goes. */
 export const PutUp = ({ door }: { door: Door }) => {
@@ -43,7 +43,7 @@ export const PutUp = ({ door }: { door: Door }) => {
         <Copy text={door.snippet} label={said().copy} isCode />
       )}
       <View role="list" style={styles.steps}>
-        {steps[way].map((step, index) => (
+        {stepsOf(way).map((step, index) => (
           <View key={step} role="listitem" style={styles.step}>
             <Text kind="label">{`${index + 1}`}</Text>
             <Text kind="second" style={styles.grow}>

@@ -127,7 +127,7 @@ const Seen = ({ door, house }: { door: Door; house: House }) => {
 };
 
 /** Everything about one website door, but for its dress. */
-export const DoorRoom = ({ id }: { id: string }) => {
+export const WebsiteDoor = ({ id }: { id: string }) => {
   const { data: house } = useHouse();
   if (!house?.me) return <RowsComing />;
   const door = house.doors.find((one) => one.id === id);

@@ -17,12 +17,12 @@ export const en = {
   link: 'A link or button',
   builderSteps: [
     'In your site builder, open the settings of the whole site and look for “custom code”, “embed code” or “HTML before the end of the body”.',
-    'Paste this line there, and save.',
+    'Paste this snippet there, and save.',
     'Publish your site, and open it once: this page sees it.',
   ],
   htmlSteps: [
     'Open the file of your page, or the template that all pages share.',
-    'Paste this line just above </body>.',
+    'Paste this snippet just above </body>.',
     'Upload the file, and open the page once: this page sees it.',
   ],
   linkSteps: [
@@ -30,8 +30,8 @@ export const en = {
     'Put it behind a button on your page, in your mail footer, or on a printed card.',
     'Whoever opens it writes to you in the same panel.',
   ],
-  snippet: 'The line',
-  copy: 'Copy the line',
+  snippet: 'The snippet',
+  copy: 'Copy the snippet',
   copyLink: 'Copy the link',
   openLink: 'Open it',
   code: 'Code to print',
@@ -53,7 +53,7 @@ export const en = {
   open: 'Open it again',
   isClosed: 'This door is closed.',
   newTitle: 'Add a door',
-  newMore: 'One for each site, brand or language. Each has its own line, link and dress.',
+  newMore: 'One for each site, brand or language. Each has its own snippet, link and dress.',
   language: 'Its first language',
   make: 'Add it',
 };

@@ -11,41 +11,46 @@ import { words } from '../words';
 
 const said = () => words();
 
-const names: Record<string, string> = {
-  look: said().parts.look,
-  people: said().parts.people,
-  texts: said().parts.texts,
-  where: said().parts.where,
-  guestBook: said().parts.guestBook,
-  ground: said().look.ground,
-  accent: said().look.accent,
-  side: said().look.side,
-  sidePx: said().look.sidePx,
-  bottomPx: said().look.bottomPx,
-  plate: said().look.plate,
-  face: said().look.face,
-  textSize: said().look.textSize,
-  fallback: said().texts.fallback,
-  pages: said().where.pages,
-  countries: said().where.countries,
-  onSmallScreens: said().where.small,
-  manners: said().where.manners,
-  lit: said().guestBook.pages.lit,
-  notLit: said().guestBook.pages.notLit,
-  own: said().guestBook.own,
-  consent: said().guestBook.consent,
+/** What the parts of a dress are called. */
+const namesNow = (): Record<string, string> => {
+  const { parts, look, texts, where, guestBook } = said();
+  return {
+    look: parts.look,
+    people: parts.people,
+    texts: parts.texts,
+    where: parts.where,
+    guestBook: parts.guestBook,
+    ground: look.ground,
+    accent: look.accent,
+    side: look.side,
+    sidePx: look.sidePx,
+    bottomPx: look.bottomPx,
+    plate: look.plate,
+    face: look.face,
+    textSize: look.textSize,
+    fallback: texts.fallback,
+    pages: where.pages,
+    countries: where.countries,
+    onSmallScreens: where.small,
+    manners: where.manners,
+    lit: guestBook.pages.lit,
+    notLit: guestBook.pages.notLit,
+    own: guestBook.own,
+    consent: guestBook.consent,
+  };
 };
 
-const labels: Record<string, string> = said().texts.labels;
-
 /** Where something stands, as the screen calls it: "Texts, German, Heading". */
-const placeName = (path: Path): string =>
-  path
+const placeName = (path: Path): string => {
+  const names = namesNow();
+  const kinds: Record<string, string> = said().texts.labels;
+  return path
     .map((key, index) => {
       if (path[0] === 'texts' && index === 1) return languageName(key);
-      return names[key] ?? labels[key.split('.')[0] ?? ''] ?? key;
+      return names[key] ?? kinds[key.split('.')[0] ?? ''] ?? key;
     })
     .join(', ');
+};
 
 const asText = (value: unknown): string =>
   typeof value === 'string' || typeof value === 'number' ? `${value}` : JSON.stringify(value);

@@ -168,14 +168,14 @@ describe('where and how', () => {
 
   it('adds lines of how it behaves, moves them, and takes them away', async () => {
     const draft = await open((editing) => <WherePart {...editing} />);
-    await press('Add a line');
-    await press('Add a line');
+    await press('Add a rule');
+    await press('Add a rule');
     await fireEvent.changeText(screen.getAllByDisplayValue('*')[1] as never, '/help/*');
     await press('Move up');
     expect(draft.now.where.manners.map(({ pattern }) => pattern)).toEqual(['/help/*', '*']);
     await fireEvent.press(screen.getAllByText('opens by itself')[0] as never);
     expect(draft.now.where.manners[0]).toMatchObject({ pattern: '/help/*', manner: 'open' });
-    await fireEvent.press(screen.getAllByText('Take this line away')[0] as never);
+    await fireEvent.press(screen.getAllByText('Take this rule away')[0] as never);
     expect(draft.now.where.manners).toHaveLength(1);
   });
 });

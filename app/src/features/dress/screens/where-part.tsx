@@ -18,9 +18,8 @@ import { type Editing, placed } from './editor';
 
 const said = () => words().where;
 
-const modes = (['all', 'only', 'except'] as const).map(
-  (mode) => [mode, said().modes[mode]] as const,
-);
+const modesNow = () =>
+  (['all', 'only', 'except'] as const).map((mode) => [mode, said().modes[mode]] as const);
 
 const Countries = (props: {
   chosen: Choosing;
@@ -36,7 +35,7 @@ const Countries = (props: {
     <>
       <Choice
         label={said().countries}
-        options={modes}
+        options={modesNow()}
         value={chosen.mode}
         onChange={(mode) => set({ ...chosen, mode })}
       />
@@ -172,7 +171,7 @@ export const WherePart = (editing: Editing) => {
     <>
       <Choice
         label={said().pages}
-        options={modes}
+        options={modesNow()}
         value={where.pages.mode}
         onChange={(mode) => change({ pages: { ...where.pages, mode } })}
       />

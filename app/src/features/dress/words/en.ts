@@ -94,7 +94,7 @@ export const en = {
     state: 'Said when the light is',
     labels: {
       plate: 'On the closed door',
-      peek: 'The line beside it, when it peeks',
+      peek: 'The words beside it, when it peeks',
       title: 'Heading',
       sign: 'Under the heading',
       empty: 'Before anything is said',
@@ -127,13 +127,13 @@ export const en = {
     onAnswerMore: 'On a phone the panel never opens by itself over the page: its first words show.',
     manners: 'How it behaves',
     mannersMore:
-      'The first line that fits the page counts. Where none does the door stays quiet. At most once a visit.',
+      'The first rule that fits the page counts. Where none does the door stays quiet. At most once a visit.',
     pattern: 'Pages',
     manner: 'It',
     mannerNames: { quiet: 'stays quiet', peek: 'peeks', open: 'opens by itself' },
     after: 'After seconds',
-    addManner: 'Add a line',
-    dropManner: 'Take this line away',
+    addManner: 'Add a rule',
+    dropManner: 'Take this rule away',
     up: 'Move up',
   },
   links: {
@@ -164,7 +164,7 @@ export const en = {
     drop: 'Take this question away',
     consent: 'Ask for consent first',
     consentMore:
-      'Then nothing of a visitor is kept, here or on their device, before they tick a line. Its wording is under Texts, Always.',
+      'Then nothing of a visitor is kept, here or on their device, before they tick a box. Its wording is under Texts, Always.',
     link: 'Link to the privacy notice',
     intro: 'Heading and intro are under Texts.',
   },

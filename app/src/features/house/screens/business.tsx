@@ -5,8 +5,8 @@ import { useHouse } from '../../../shell/session/house';
 import { BusinessForm } from '../parts/business-form';
 import { words } from '../words';
 
-/** The business's own room. */
-export const BusinessRoom = () => {
+/** The business's own page. */
+export const BusinessPage = () => {
   const { data: house } = useHouse();
   if (!house?.me || !house.business) return <RowsComing />;
   return (

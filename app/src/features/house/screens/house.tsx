@@ -29,7 +29,7 @@ import { DeadJobs } from './dead-jobs';
 
 const said = () => words();
 
-/** A way into a room: what it is, and a line about it. */
+/** A way to what lies behind the House screen: what it is, and a line about it. */
 const Way = (props: {
   title: string;
   more: string;
@@ -203,7 +203,7 @@ const Warning = ({ house }: { house: HouseData }) => {
   );
 };
 
-/** The house itself: what is still to do, its doors and rooms, this device, and the account. */
+/** The house itself: what is still to do, its doors, this device, and the account. */
 export const House = () => {
   const { data: house, isError, refetch } = useHouse();
   if (isError && !house) return <Failed retry={() => void refetch()} />;

@@ -31,6 +31,7 @@ import { useOlder, useRoll } from '../data/roll';
 import { words } from '../words';
 import { Composer } from './composer';
 import { RollEntry, type RollFacts, UnsentSlip } from './roll-slips';
+import { useIsLooking } from './use-is-looking';
 import { useSamePerson } from './use-same-person';
 import { WhosThis } from './whos-this';
 
@@ -54,17 +55,6 @@ const withDays = (entries: readonly Entry[], zone: string): Item[] => {
     day = its;
     return [{ is: 'day', key: `day ${entry.seq}`, at: entry.at }, item];
   });
-};
-
-/** Whether somebody really looks at this screen now. */
-const useIsLooking = (): boolean => {
-  const [isLooking, setLooking] = useState(() => document.visibilityState === 'visible');
-  useEffect(() => {
-    const look = (): void => setLooking(document.visibilityState === 'visible');
-    document.addEventListener('visibilitychange', look);
-    return () => document.removeEventListener('visibilitychange', look);
-  }, []);
-  return isLooking;
 };
 
 /** This near to its end, in pixels, a roll follows what is added to it. */

@@ -127,7 +127,7 @@ const Leaving = () => {
 };
 
 /** What everybody may change about themselves. */
-export const MeRoom = () => {
+export const Me = () => {
   const { data: house } = useHouse();
   if (!house?.me) return <RowsComing />;
   return (

@@ -176,7 +176,7 @@ const Person = (props: { member: TeamMember; isMe: boolean; open: (() => void) |
 };
 
 /** Who belongs to the house; owners invite, change roles and let go. */
-export const TeamRoom = () => {
+export const Team = () => {
   const { data: house } = useHouse();
   const [open, setOpen] = useState<string | null>(null);
   if (!house?.me) return <RowsComing />;

@@ -18,7 +18,7 @@ export const en = {
   },
   snippet: {
     title: 'Put the door up',
-    more: 'One line of code puts it on your website. Choose what fits yours.',
+    more: 'A snippet of code puts it on your website. Choose what fits yours.',
     waiting: 'Not seen on your website yet. This page tells you when it is.',
     skip: 'I do that later',
   },
