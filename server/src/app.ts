@@ -14,6 +14,7 @@ import {
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
+import { version } from '../../package.json';
 import { allFor, askForWhom, guardTeam } from './accounts/asking';
 import { accountsRoutes } from './accounts/plugin';
 import { networkRoutes } from './doors/network-plugin';
@@ -148,7 +149,7 @@ export const buildApp = async (
   askForWhom(app);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
   await app.register(fastifySwagger, {
-    openapi: { info: { title: 'Hello Porch', version: '0.4.0' } },
+    openapi: { info: { title: 'Hello Porch', version } },
     transform: jsonSchemaTransform,
   });
   await app.register(fastifyWebsocket, {

@@ -1,3 +1,5 @@
+import type { DoorKind } from '../src/doors/registry';
+import { websiteDoor } from '../src/doors/website/kind';
 import type { House } from './house';
 import { setUp } from './house';
 import { clientId, until, visit, visitorToken } from './panel';
@@ -27,7 +29,7 @@ const dressTheDoor = async (house: House, cookie: string, doorId: string): Promi
  * Two conversations in which everything happens that a roll can tell of, with files from both sides.
  * Only what any release could do is used, so that a file of it can be made by each.
  */
-export const liveThrough = async (house: House): Promise<void> => {
+export const liveThrough = async (house: House): Promise<{ cookie: string }> => {
   const { cookie, door } = await setUp(house);
   await dressTheDoor(house, cookie, door.id);
   const talkOf = (group: 'waiting' | 'note'): string =>
@@ -109,4 +111,69 @@ export const liveThrough = async (house: House): Promise<void> => {
   const robin = await writer('robin');
   await robin.say('Are you in tomorrow?');
   await deed(talkOf('note'), { do: 'put-by', until: house.clock.now() + 600 * minute });
+  return { cookie };
+};
+
+/** A made-up network that takes everything; only the house that made a file knows it. */
+export const snails: DoorKind = {
+  kind: 'carrier-snail',
+  way: 'snail',
+  can: { ...websiteDoor.can, receipts: 'read' },
+  send: async ({ outbound }) => ({ networkId: `net ${outbound.key}`, step: 'sent' }),
+};
+
+/**
+ * What can happen besides since the fifth release: somebody writes by a network and is answered there, two
+ * conversations are put together and stay so, two others are parted again.
+ */
+export const liveTogether = async (house: House, cookie: string): Promise<void> => {
+  const doorId = 'snail-door-01';
+  house.store.doors.add(
+    {
+      id: doorId,
+      publicId: 'snail-door-public',
+      kind: snails.kind,
+      name: 'Snails',
+      settings: {},
+      memberIds: null,
+      closedAt: null,
+    },
+    house.clock.now(),
+  );
+  const comes = (from: string): Promise<string> => {
+    house.clock.advance(minute);
+    return house.services.receive.inbound({
+      doorId,
+      networkId: `from ${from}`,
+      from: `${from}@snails`,
+      name: from,
+      text: `Words of ${from}`,
+      fileIds: [],
+      proves: [{ kind: 'email', address: `${from}@post.example` }],
+    });
+  };
+  const deed = async (id: string, what: object): Promise<void> => {
+    house.clock.advance(minute);
+    const path = `/api/conversations/${id}/deeds`;
+    const { status } = await house.ask('POST', path, { cookie, body: { id: clientId(), ...what } });
+    if (status !== 200) throw new Error(`${JSON.stringify(what)} was refused: ${status}`);
+  };
+  const [finch, plover, siskin, tern] = [
+    await comes('finch'),
+    await comes('plover'),
+    await comes('siskin'),
+    await comes('tern'),
+  ];
+  await deed(finch, { do: 'say', text: 'Yes', fileIds: [] });
+  const answer = house.store.entries.allOf(finch).find(({ kind }) => kind === 'team-said');
+  const stepOf = () => house.store.deliveries.bySeq(answer?.seq ?? 0)?.step;
+  await until(() => (stepOf() === 'sent' ? true : undefined));
+  await house.services.delivering.report(doorId, {
+    networkId: `net deliver ${answer?.seq}`,
+    step: 'read',
+  });
+  await deed(finch, { do: 'join', other: plover });
+  await deed(siskin, { do: 'join', other: tern });
+  await deed(siskin, { do: 'part', threadIds: [tern] });
+  for (const id of [finch, siskin, tern]) await deed(id, { do: 'wrap-up' });
 };

@@ -2,11 +2,11 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { groups } from '@porch/core/conversation';
+import { FOLD_VERSION, groups } from '@porch/core/conversation';
 import Database from 'better-sqlite3';
 import { version } from '../../package.json';
-import { liveThrough } from './every-kind';
-import { openHouse, owner } from './house';
+import { liveThrough, liveTogether, snails } from './every-kind';
+import { openHouse } from './house';
 import { visit } from './panel';
 
 /**
@@ -18,10 +18,9 @@ const keepRelease = async (): Promise<void> => {
   const place = join(folder, `${version}.sqlite.gz`);
   if (existsSync(place)) throw new Error(`${place} is kept already: a release is made once`);
   const path = join(tmpdir(), `porch-${version}-${process.pid}.sqlite`);
-  const house = await openHouse({}, path);
-  await liveThrough(house);
-  const signedIn = await house.ask('POST', '/api/sign-in', { body: owner });
-  const cookie = String(signedIn.headers['set-cookie']).split(';')[0] ?? '';
+  const house = await openHouse({}, path, { doorKinds: [snails] });
+  const { cookie } = await liveThrough(house);
+  await liveTogether(house, cookie);
   const get = async (url: string) => (await house.ask('GET', url, { cookie })).body;
   const rows: { id: string }[] = [];
   for (const group of groups) rows.push(...(await get(`/api/line?group=${group}`)).rows);
@@ -36,7 +35,7 @@ const keepRelease = async (): Promise<void> => {
   writeFileSync(place, gzipSync(db.serialize(), { level: 9 }));
   db.close();
   rmSync(path);
-  const answered = { rows, rolls, seen: welcome.entries };
+  const answered = { foldVersion: FOLD_VERSION, rows, rolls, seen: welcome.entries };
   writeFileSync(join(folder, `${version}.json`), `${JSON.stringify(answered, null, 2)}\n`);
 };
 

@@ -10,7 +10,7 @@ export const releases = (): string[] =>
   readdirSync(folder)
     .filter((name) => name.endsWith('.sqlite.gz'))
     .map((name) => name.replace('.sqlite.gz', ''))
-    .sort();
+    .sort((one, other) => one.localeCompare(other, 'en', { numeric: true }));
 
 /** Puts a copy of a release's file at `path`. */
 export const unpack = (release: string, path: string): void =>

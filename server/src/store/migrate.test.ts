@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { plainDress, wholeDress } from '@porch/core/dress';
 import Database from 'better-sqlite3';
+import { version as release } from '../../../package.json';
 import { releases, unpack } from '../../test-kit/releases';
 import { copiesBeside } from './copies';
 import { openDatabase } from './database';
@@ -127,11 +128,12 @@ describe('a file of an earlier release', () => {
     return db;
   };
 
-  it('is kept of every version of the data that there was', () => {
+  it('is kept of each release, this one as well, and none is newer than what this program writes', () => {
     const versions = releases().map((release) => versionOf(open(release)));
-    expect([...new Set(versions)]).toEqual(
-      Array.from({ length: Math.max(...versions) }, (_, index) => index + 1),
-    );
+    expect(versions[0]).toBe(1);
+    expect(versions).toEqual([...versions].sort((a, b) => a - b));
+    expect(releases()).toContain(release);
+    expect(versions.at(-1)).toBeLessThanOrEqual(migrations.length);
   });
 
   it.each(releases())(
@@ -140,7 +142,8 @@ describe('a file of an earlier release', () => {
       const db = open(release);
       const version = versionOf(db);
       const before = rowsOf(db);
-      expect(before).toMatchObject({ files: 2, file_bytes: 2, conversations: 2, members: 1 });
+      expect(before).toMatchObject({ files: 2, file_bytes: 2, members: 1 });
+      expect(before.conversations).toBeGreaterThanOrEqual(2);
       const steps = migrations.toSpliced(version, 0, remakeAll(db));
       migrate(db, version + 1, steps);
       expect(rowsOf(db)).toEqual(before);
