@@ -18,6 +18,8 @@ const demo = spawn('node', ['scripts/demo.mjs', '--fresh', '--quiet-street'], {
   stdio: ['ignore', 'pipe', 'inherit'],
   env: { ...process.env, ...ports, DATA_DIR: dataDir },
 });
+// Also when a picture could not be made.
+process.once('exit', () => demo.kill());
 await new Promise((resolve, reject) => {
   demo.stdout.on('data', (text) => String(text).includes('is ready') && resolve());
   demo.once('exit', () => reject(new Error('the demo ended')));
@@ -53,7 +55,7 @@ await first.getByRole('link', { name: 'House', exact: true }).click();
 await first.getByText('The door is on your website').waitFor();
 await shoot(first, 'checklist-phone');
 await first.goto(`${origin}/walk?step=snippet`);
-await first.getByRole('button', { name: 'Copy the line' }).waitFor();
+await first.getByRole('button', { name: 'Copy the snippet' }).waitFor();
 await shoot(first, 'walk-phone');
 await first.goto(`${origin}/house/team`);
 await first.getByRole('heading', { name: 'Invite somebody' }).waitFor();
