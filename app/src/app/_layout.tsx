@@ -8,7 +8,7 @@ import { Failed, RowsComing } from '../kit/states';
 import { useTheme } from '../kit/theme/use-theme';
 import { bestOf, speak } from '../kit/wording';
 import { Frame } from '../shell/frame/frame';
-import { useLiveLine } from '../shell/live/use-live';
+import { useConnection } from '../shell/live/use-connection';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
 import { useHouse } from '../shell/session/house';
 import { isWorthAskingAgain } from '../shell/session/refused';
@@ -17,7 +17,7 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       retry: isWorthAskingAgain,
-      // Without signal the cache answers, and the live line says what was missed.
+      // Without signal the cache answers, and the connection says what was missed.
       networkMode: 'always',
       refetchOnWindowFocus: false,
     },
@@ -62,7 +62,7 @@ const Door = () => {
   useEffect(() => {
     if (isSignedOut) forget(client);
   }, [isSignedOut]);
-  useLiveLine(isSignedIn);
+  useConnection(isSignedIn);
   useEffect(() => {
     if (isElsewhere && wanted) router.replace(wanted);
   }, [isElsewhere, wanted, router]);

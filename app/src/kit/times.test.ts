@@ -1,4 +1,4 @@
-import { momentInWords, spanInWords } from './times';
+import { dayInWords, exactly, momentInWords, spanInWords } from './times';
 
 describe('times as people say them', () => {
   const minute = 60_000;
@@ -21,5 +21,15 @@ describe('times as people say them', () => {
 
   it('are those of the business\u2019s zone', () => {
     expect(momentInWords(Date.UTC(2026, 10, 12, 23, 30), now, 'Asia/Tokyo')).toBe('Fri 08:30');
+  });
+
+  it('are each told in their own zone, whichever was asked for before', () => {
+    const at = Date.UTC(2026, 10, 12, 23, 30);
+    expect(exactly(at, 'Europe/London')).toMatch(/^Thursday,? 12 November 2026 at 23:30$/);
+    expect(exactly(at, 'Asia/Tokyo')).toMatch(/^Friday,? 13 November 2026 at 08:30$/);
+    expect([dayInWords(at, 'Europe/London'), dayInWords(at, 'Asia/Tokyo')]).toEqual([
+      'Thursday 12 November',
+      'Friday 13 November',
+    ]);
   });
 });

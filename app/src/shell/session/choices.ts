@@ -7,18 +7,23 @@ export type Choice = 'sound' | 'shortcuts';
 const keyOf = (choice: Choice): string => `porch:${choice}`;
 
 /** On unless it was turned off. */
-const isOn = (choice: Choice): boolean => kept(keyOf(choice)) !== 'off';
+const readAll = (): Record<Choice, boolean> => ({
+  sound: kept(keyOf('sound')) !== 'off',
+  shortcuts: kept(keyOf('shortcuts')) !== 'off',
+});
 
-const useChoices = create<Record<Choice, boolean>>(() => ({
-  sound: isOn('sound'),
-  shortcuts: isOn('shortcuts'),
-}));
+const useChoices = create(readAll);
+
+// What is chosen in one tab holds in the others.
+if (typeof addEventListener === 'function') {
+  addEventListener('storage', () => useChoices.setState(readAll()));
+}
 
 export const isChosen = (choice: Choice): boolean => useChoices.getState()[choice];
 
-export const choose = (choice: Choice, next: boolean): void => {
-  keep(keyOf(choice), next ? 'on' : 'off');
-  useChoices.setState({ [choice]: next });
+export const choose = (choice: Choice, isOn: boolean): void => {
+  keep(keyOf(choice), isOn ? 'on' : 'off');
+  useChoices.setState({ [choice]: isOn });
 };
 
 export const useChoice = (choice: Choice): boolean => useChoices((all) => all[choice]);

@@ -4,7 +4,7 @@ import { useHouse, useHouseChange } from '../../../shell/session/house';
 
 const LOOK_EVERY_MS = 60_000;
 
-/** The same, looked at anew every minute: for the checklist, which says when it last looked. */
+/** The house, looked at anew every minute: for the checklist, which says when it last looked. */
 export const useWatchedHouse = () => {
   const { dataUpdatedAt, refetch } = useHouse();
   useEffect(() => {

@@ -20,7 +20,7 @@ import { corner, plain, scale, text as sizes, touch } from '../../../kit/theme/s
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
 import { useKeys } from '../../../shell/frame/use-keys';
-import { tellTyping } from '../../../shell/live/use-live';
+import { tellTyping } from '../../../shell/live/use-connection';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { useDoorNames, useZone } from '../../../shell/session/house';

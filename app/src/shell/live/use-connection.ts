@@ -87,7 +87,7 @@ const askFailedAnew = (client: QueryClient): Promise<void> =>
   client.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' });
 
 /** Keeps every cache current while somebody is signed in. Mount once. */
-export const useLiveLine = (isSignedIn: boolean): void => {
+export const useConnection = (isSignedIn: boolean): void => {
   const client = useQueryClient();
   useEffect(() => {
     if (!isSignedIn) return;
