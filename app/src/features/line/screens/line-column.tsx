@@ -140,7 +140,9 @@ export const LineColumn = () => {
           }
           return (
             <GroupHead
-              {...item}
+              group={item.group}
+              count={item.count}
+              isOpen={item.isOpen}
               toggle={() => setOpened({ ...opened, [item.group]: !item.isOpen })}
             />
           );
