@@ -194,7 +194,7 @@ test('what visitors read while nobody is in is read over once, and the checklist
   await expect(screen.getByText('Read over', { exact: true })).toBeVisible();
 });
 
-test('another door has its own line, language and code', async ({ browser, porch }) => {
+test('another door has its own snippet, language and code', async ({ browser, porch }) => {
   const screen = await ownerPhone(browser, porch);
   await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('button', { name: 'Add a door' }).click();

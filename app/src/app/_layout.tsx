@@ -27,7 +27,7 @@ const client = new QueryClient({
 
 const language = bestOf(navigator.languages ?? []);
 speak(language);
-if (typeof document !== 'undefined') document.documentElement.lang = language;
+document.documentElement.lang = language;
 keepLong(client);
 keepApp();
 

@@ -17,6 +17,20 @@ const shapeOf = (table: unknown): unknown => {
   return Object.fromEntries(Object.entries(table).map(([key, one]) => [key, shapeOf(one)]));
 };
 
+/** Every sentence of a table, with its gaps filled; a refusal fills its own, and has a test of its own. */
+const sentencesIn = (table: unknown): string[] => {
+  if (typeof table === 'string') return [table];
+  if (typeof table === 'function') return [String(table(...Array(table.length).fill(3)))];
+  return Object.entries(table as object).flatMap(([key, one]) =>
+    key === 'refusal' ? [] : sentencesIn(one),
+  );
+};
+
+/** Each says something, and nothing that was only meant for programs. */
+const wellSaid = expect.not.arrayContaining([
+  expect.stringMatching(/^\s*$|undefined|NaN|\[object/),
+]);
+
 const wordingIn = (file: string): Wording<object> => {
   const [words] = Object.values(require(join(source, file))) as Wording<object>[];
   if (!words) throw new Error(`${file} has no wording`);
@@ -37,8 +51,24 @@ describe('the wording of the app', () => {
   it.each(subjects)('is complete and of one shape in every language: %s', (file) => {
     const { tables } = wordingIn(file);
     expect(Object.keys(tables)).toEqual([...languages]);
-    const [first, ...others] = languages.map((language) => shapeOf(tables[language]));
-    for (const other of others) expect(other).toEqual(first);
+    const shapes = languages.map((language) => shapeOf(tables[language]));
+    expect(shapes).toEqual(languages.map(() => shapes[0]));
+    for (const language of languages) expect(sentencesIn(tables[language])).toEqual(wellSaid);
+  });
+
+  it.each([
+    ['a sentence is missing', { hello: 'Hello' }, { hello: 'Hallo', more: 'Mehr' }],
+    ['a gap is missing', { hello: (_name: string) => 'Hello' }, { hello: () => 'Hallo' }],
+    ['a list is shorter', { steps: ['One', 'Two'] }, { steps: ['Eins'] }],
+  ])('is of another shape where %s', (_what, one, other) => {
+    expect(shapeOf(one)).not.toEqual(shapeOf(other));
+  });
+
+  it.each([
+    ['is empty', { hello: ' ' }],
+    ['forgets what it was given', { hello: (_name: string, _time: string) => 'undefined' }],
+  ])('is not well said where a sentence %s', (_what, table) => {
+    expect(sentencesIn(table)).not.toEqual(wellSaid);
   });
 
   it('is chosen when something is drawn, and not when a module loads', () => {

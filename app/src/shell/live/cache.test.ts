@@ -1,41 +1,15 @@
 import type { Row } from '@porch/contract/entries';
-import { type Entry, emptyConversation, fold, groupOf } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
 import { inAll } from '../../../test-kit/stretch';
+import { rowOf, said } from '../../../test-kit/talk';
 import { type GroupData, rowAhead, withEntries, withPage, withRows } from './cache';
-
-const said = (id: string, seq: number, at: number): Entry => ({
-  kind: 'visitor-said',
-  seq,
-  id: `message-${seq}`,
-  conversationId: id,
-  threadId: id,
-  at,
-  text: `${seq}`,
-  files: [],
-  note: false,
-  page: null,
-});
-
-const row = (id: string, ...entries: Entry[]): Row => {
-  const state = entries.reduce(fold, emptyConversation);
-  return {
-    id,
-    doorId: 'door-1',
-    group: groupOf(state),
-    place: placeInLine(state),
-    state,
-    threads: [],
-  };
-};
 
 const group = (rows: Row[], next: string | null = null): GroupData => ({ rows, next });
 const ids = ({ rows }: GroupData) => rows.map(({ id }) => id);
 
 describe('a group of the line in the cache', () => {
-  const first = row('a', said('a', 1, 1_000));
-  const second = row('b', said('b', 2, 2_000));
-  const third = row('c', said('c', 3, 3_000));
+  const first = rowOf(said(1));
+  const second = rowOf(said(2, 'b'));
+  const third = rowOf(said(3, 'c'));
 
   it('takes a row into its place', () => {
     expect(ids(withRows(group([first, third]), inAll('waiting'), [second]))).toEqual([
@@ -46,7 +20,7 @@ describe('a group of the line in the cache', () => {
   });
 
   it('lets a row go that now stands elsewhere', () => {
-    const answered = row('a', said('a', 1, 1_000), {
+    const answered = rowOf(said(1), {
       kind: 'team-said',
       seq: 9,
       id: 'answer-9',
@@ -63,7 +37,7 @@ describe('a group of the line in the cache', () => {
   });
 
   it('ignores a row that is older than what it has', () => {
-    const newer = row('a', said('a', 1, 1_000), said('a', 5, 5_000));
+    const newer = rowOf(said(1), said(5));
     const data = group([newer]);
     expect(withRows(data, inAll('waiting'), [first])).toBe(data);
   });
@@ -84,7 +58,7 @@ describe('a group of the line in the cache', () => {
 });
 
 describe('a row ahead of the server', () => {
-  const waiting = row('a', said('a', 1, 1_000));
+  const waiting = rowOf(said(1));
 
   it('stands where it will stand', () => {
     const ahead = rowAhead(waiting, { kind: 'wrapped-up', id: 'deed-1', at: 5, memberId: 'm' });
@@ -95,7 +69,7 @@ describe('a row ahead of the server', () => {
 
   it('gives way to whatever the server says next', () => {
     const ahead = rowAhead(waiting, { kind: 'wrapped-up', id: 'deed-1', at: 5, memberId: 'm' });
-    const told = row('a', said('a', 1, 1_000), said('a', 2, 2_000));
+    const told = rowOf(said(1), said(2));
     expect(ids(withRows(group([]), inAll('waiting'), [told]))).toEqual(['a']);
     expect(ids(withRows(group([ahead]), inAll('wrapped-up'), [told]))).toEqual([]);
   });
@@ -104,27 +78,22 @@ describe('a row ahead of the server', () => {
 describe('a roll in the cache', () => {
   it('has each entry once and in order, and only its own', () => {
     const roll = {
-      row: row('a', said('a', 2, 2)),
-      entries: [said('a', 2, 2)],
+      row: rowOf(said(2)),
+      entries: [said(2)],
       hasOlder: false,
       receipts: [],
     };
-    const next = withEntries(roll, [
-      said('a', 4, 4),
-      said('b', 3, 3),
-      said('a', 2, 2),
-      said('a', 1, 1),
-    ]);
+    const next = withEntries(roll, [said(4), said(3, 'b'), said(2), said(1)]);
     expect(next.entries.map(({ seq }) => seq)).toEqual([1, 2, 4]);
   });
 
   it('stays the same object when nothing in it changes', () => {
     const roll = {
-      row: row('a', said('a', 2, 2)),
-      entries: [said('a', 2, 2)],
+      row: rowOf(said(2)),
+      entries: [said(2)],
       hasOlder: false,
       receipts: [],
     };
-    expect(withEntries(roll, [said('b', 9, 9)])).toBe(roll);
+    expect(withEntries(roll, [said(9, 'b')])).toBe(roll);
   });
 });

@@ -9,7 +9,7 @@ import { api } from '../session/api';
 import { ApiError } from '../session/refused';
 
 /** Something to be done in a conversation; the deed's id is the parcel's. */
-export type Load = { files: HeldFile[] } & (Deed extends infer One
+type Load = { files: HeldFile[] } & (Deed extends infer One
   ? One extends Deed
     ? Omit<One, 'id'>
     : never
@@ -17,7 +17,7 @@ export type Load = { files: HeldFile[] } & (Deed extends infer One
 
 export type DeedParcel = Parcel<Load>;
 
-export interface OutboxState {
+interface OutboxState {
   queue: Queue<Load>;
   refusals: Readonly<Record<string, Refusal>>;
 }

@@ -4,7 +4,7 @@ import type { LampSetting } from '@porch/core/lamp';
 import { create } from 'zustand';
 
 /** What is true now and held by nobody's cache: the connection to the server, the lamp, the counts, who types. */
-export interface LiveState {
+interface LiveState {
   isConnected: boolean;
   /** False until the first welcome; then a lost connection is worth a word. */
   wasConnected: boolean;

@@ -40,7 +40,13 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
   switch (message.say) {
     case 'welcome': {
       const { lamp, counts, seq, last, now } = message;
-      live.set({ lamp, counts: { all: counts }, seq, last, offsetMs: now - Date.now() });
+      live.set({
+        lamp,
+        counts: { ...live.now().counts, all: counts },
+        seq,
+        last,
+        offsetMs: now - Date.now(),
+      });
       if (message.isTooMuch) {
         // It may be another past than the one that was heard of here.
         recent.forget();
@@ -57,7 +63,12 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       const spoke = entries.filter(({ kind }) => kind === 'visitor-said');
       const typing = { ...live.now().typing };
       for (const { conversationId } of spoke) delete typing[conversationId];
-      live.set({ counts: { all: counts }, typing, ...(seq > live.now().seq ? { seq, last } : {}) });
+      const known = live.now();
+      live.set({
+        counts: { ...known.counts, all: counts },
+        typing,
+        ...(seq > known.seq ? { seq, last } : {}),
+      });
       if (isForMe(client, rows, spokenIn(spoke))) ring();
       noteKnown(client);
       tellHas();

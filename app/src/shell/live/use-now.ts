@@ -36,6 +36,9 @@ export const useAsTimeGoes = <Told>(tell: (now: number) => Told): Told => {
   return useSyncExternalStore(onTick, read, read);
 };
 
-/** The server's time, in steps of so many milliseconds: the beginning of the step that it is in. */
+/**
+ * The server's time for showing, in steps of so many milliseconds: the beginning of the step that it is in. What is
+ * done at a moment is reckoned from `serverNow`.
+ */
 export const useNow = (stepMs: number): number =>
   useAsTimeGoes(useCallback((now: number) => now - (now % stepMs), [stepMs]));

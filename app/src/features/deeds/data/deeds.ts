@@ -64,8 +64,6 @@ const deedsOf = (client: QueryClient, memberId: string) => {
   };
 };
 
-export type Deeds = ReturnType<typeof deedsOf>;
-
 /**
  * What can be done in a conversation. The screen shows it at once; the outbox brings it to the server. What
  * can be undone gives the deed's id.

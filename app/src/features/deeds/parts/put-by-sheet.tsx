@@ -7,6 +7,7 @@ import { MomentField } from '../../../kit/fields/moment-field';
 import { Button } from '../../../kit/press';
 import { Sheet } from '../../../kit/sheets/sheet';
 import { Text } from '../../../kit/text';
+import { serverNow } from '../../../shell/live/store';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { words } from '../words';
@@ -25,16 +26,16 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState('');
   const choices = [
-    { label: words().putBy.hour, until: now + HOUR_MS },
     ...(evening > now ? [{ label: words().putBy.evening, until: evening }] : []),
     { label: words().putBy.tomorrow, until: tomorrow },
     { label: words().putBy.monday, until: timeOnDay(now, zone, daysToMonday(now, zone), 9) },
   ];
   const putOwn = (): void => {
+    const at = serverNow();
     const until = typed.trim()
-      ? momentSaid(typed, now, zone, words().dayWords)
+      ? momentSaid(typed, at, zone, words().dayWords)
       : momentTyped(day, time, zone);
-    if (until === null || until <= now || until - now > LONGEST_MS) setProblem(words().putBy.wrong);
+    if (until === null || until <= at || until - at > LONGEST_MS) setProblem(words().putBy.wrong);
     else props.put(until);
   };
   const write = (text: string): void => {
@@ -48,6 +49,7 @@ export const PutBySheet = (props: { put: (until: number) => void; close: () => v
   };
   return (
     <Sheet title={words().putBy.title} close={props.close}>
+      <Button label={words().putBy.hour} onPress={() => props.put(serverNow() + HOUR_MS)} />
       {choices.map(({ label, until }) => (
         <Button key={label} label={label} onPress={() => props.put(until)} />
       ))}

@@ -7,10 +7,8 @@ import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { words } from '../words';
 
-const said = () => words();
-
 type Way = 'builder' | 'html' | 'link';
-const stepsOf = (way: Way): readonly string[] => said()[`${way}Steps`];
+const stepsOf = (way: Way): readonly string[] => words()[`${way}Steps`];
 
 /** How a door gets onto a website, in the way that fits it: what to copy, and where it goes. */
 export const PutUp = ({ door }: { door: Door }) => {
@@ -18,29 +16,29 @@ export const PutUp = ({ door }: { door: Door }) => {
   return (
     <View style={styles.putUp}>
       <Choice
-        label={said().ways}
+        label={words().ways}
         options={[
-          ['builder', said().builder],
-          ['html', said().html],
-          ['link', said().link],
+          ['builder', words().builder],
+          ['html', words().html],
+          ['link', words().link],
         ]}
         value={way}
         onChange={setWay}
       />
       {way === 'link' ? (
         <>
-          <Copy text={door.link} label={said().copyLink} />
+          <Copy text={door.link} label={words().copyLink} />
           <Row>
             <Button
               look="bare"
               role="link"
-              label={said().openLink}
+              label={words().openLink}
               onPress={() => void Linking.openURL(door.link)}
             />
           </Row>
         </>
       ) : (
-        <Copy text={door.snippet} label={said().copy} isCode />
+        <Copy text={door.snippet} label={words().copy} isCode />
       )}
       <View role="list" style={styles.steps}>
         {stepsOf(way).map((step, index) => (

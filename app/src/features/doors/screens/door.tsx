@@ -21,7 +21,6 @@ import { PutUp } from '../parts/put-up';
 import { words } from '../words';
 import { SitesForm } from './sites-form';
 
-const said = () => words();
 const CODE_PX = 180;
 
 const NameForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) => {
@@ -30,8 +29,8 @@ const NameForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) => {
   return (
     <>
       <Field
-        label={said().name}
-        more={said().nameMore}
+        label={words().name}
+        more={words().nameMore}
         value={name}
         maxLength={80}
         editable={isOwner}
@@ -54,14 +53,14 @@ const NameForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) => {
 const Code = ({ door }: { door: Door }) => {
   const at = (kind: 'png' | 'svg'): string => `/api/doors/${door.id}/qr.${kind}`;
   return (
-    <Section title={said().code}>
+    <Section title={words().code}>
       <Text kind="second" tone="slate">
-        {said().codeMore}
+        {words().codeMore}
       </Text>
-      <Image source={{ uri: at('svg') }} style={styles.code} aria-label={said().codeAlt} />
+      <Image source={{ uri: at('svg') }} style={styles.code} aria-label={words().codeAlt} />
       <Row>
-        <Button role="link" label={said().png} onPress={() => void Linking.openURL(at('png'))} />
-        <Button role="link" label={said().svg} onPress={() => void Linking.openURL(at('svg'))} />
+        <Button role="link" label={words().png} onPress={() => void Linking.openURL(at('png'))} />
+        <Button role="link" label={words().svg} onPress={() => void Linking.openURL(at('svg'))} />
       </Row>
     </Section>
   );
@@ -80,9 +79,9 @@ const Concerns = ({ door, house }: { door: Door; house: House }) => {
     mutate({ memberIds: isEverybody ? null : next });
   };
   return (
-    <Section title={said().concerns}>
+    <Section title={words().concerns}>
       <Text kind="second" tone="slate">
-        {said().concernsMore}
+        {words().concernsMore}
       </Text>
       {team.map(({ id, name }) => (
         <Tick key={id} label={name} isOn={chosen.includes(id)} onChange={(isOn) => set(id, isOn)} />
@@ -95,13 +94,13 @@ const Concerns = ({ door, house }: { door: Door; house: House }) => {
 const Closing = ({ door }: { door: Door }) => {
   const { mutate, error } = useChangeDoor(door.id);
   return (
-    <Section title={said().closing}>
+    <Section title={words().closing}>
       <Text kind="second" tone={door.isClosed ? 'ember' : 'slate'}>
-        {door.isClosed ? said().isClosed : said().closeMore}
+        {door.isClosed ? words().isClosed : words().closeMore}
       </Text>
       <Row>
         <Button
-          label={door.isClosed ? said().open : said().close}
+          label={door.isClosed ? words().open : words().close}
           onPress={() => mutate({ isClosed: !door.isClosed })}
         />
       </Row>
@@ -116,7 +115,7 @@ const Seen = ({ door, house }: { door: Door; house: House }) => {
   const sightings = (house.checklist?.sightings ?? []).filter(({ doorId }) => doorId === door.id);
   if (sightings.length === 0) return null;
   return (
-    <Section title={said().seen}>
+    <Section title={words().seen}>
       {sightings.slice(0, 5).map((seen) => (
         <Text key={seen.origin} kind="second">
           {sightingInWords(seen, now, zone)}
@@ -142,25 +141,25 @@ export const WebsiteDoor = ({ id }: { id: string }) => {
   return (
     <HousePage title={door.name} isBehind>
       {isOwner ? (
-        <Section title={said().dressing}>
+        <Section title={words().dressing}>
           <Text kind="second" tone="slate">
-            {said().dressMore}
+            {words().dressMore}
           </Text>
           <Button
             look="main"
-            label={said().dress}
+            label={words().dress}
             onPress={() => router.navigate(`/house/dress/${door.id}`)}
           />
         </Section>
       ) : null}
-      <Section title={said().title}>
+      <Section title={words().title}>
         <PutUp door={door} />
         <SitesForm key={door.sites.join()} door={door} isOwner={isOwner} />
       </Section>
       <Seen door={door} house={house} />
       <Code door={door} />
       {isOwner ? <Concerns door={door} house={house} /> : null}
-      <Section title={said().name}>
+      <Section title={words().name}>
         <NameForm door={door} isOwner={isOwner} />
       </Section>
       {isOwner ? <Closing door={door} /> : null}

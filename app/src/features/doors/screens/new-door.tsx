@@ -12,26 +12,24 @@ import { useNewDoor } from '../data/doors';
 import { shippedCodes } from '../parts/shipped-languages';
 import { words } from '../words';
 
-const said = () => words();
-
 /** Adds a website door. */
 export const NewDoor = () => {
   const [name, setName] = useState('');
   const [language, setLanguage] = useState('en');
   const { mutate, error, isPending } = useNewDoor();
   return (
-    <HousePage title={said().newTitle} isBehind>
-      <Text tone="slate">{said().newMore}</Text>
+    <HousePage title={words().newTitle} isBehind>
+      <Text tone="slate">{words().newMore}</Text>
       <Field
-        label={said().name}
-        more={said().nameMore}
+        label={words().name}
+        more={words().nameMore}
         value={name}
         maxLength={80}
         problem={problemOf(error, 'name')}
         onChangeText={setName}
       />
       <Select
-        label={said().language}
+        label={words().language}
         options={shippedCodes.map((code) => [code, languageName(code)])}
         value={language}
         onChange={setLanguage}
@@ -39,7 +37,7 @@ export const NewDoor = () => {
       <Problem text={problemElsewhere(error, ['name'])} />
       <Button
         look="main"
-        label={said().make}
+        label={words().make}
         disabled={isPending}
         onPress={() =>
           mutate({ name, language }, { onSuccess: ({ id }) => router.replace(`/house/door/${id}`) })

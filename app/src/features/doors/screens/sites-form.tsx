@@ -9,8 +9,6 @@ import { problemOf } from '../../../shell/session/problems';
 import { useChangeDoor } from '../data/doors';
 import { words } from '../words';
 
-const said = () => words();
-
 const linesOf = (text: string): string[] =>
   text
     .split('\n')
@@ -24,8 +22,8 @@ export const SitesForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) =
   return (
     <>
       <Field
-        label={said().sites}
-        more={said().sitesMore}
+        label={words().sites}
+        more={words().sitesMore}
         value={sites}
         multiline
         numberOfLines={3}
@@ -40,7 +38,7 @@ export const SitesForm = ({ door, isOwner }: { door: Door; isOwner: boolean }) =
       />
       {door.sites.length === 0 ? (
         <Text kind="second" tone="ember">
-          {said().sitesNone}
+          {words().sitesNone}
         </Text>
       ) : null}
       {isOwner ? (

@@ -30,7 +30,6 @@ export const en = {
     'Put it behind a button on your page, in your mail footer, or on a printed card.',
     'Whoever opens it writes to you in the same panel.',
   ],
-  snippet: 'The snippet',
   copy: 'Copy the snippet',
   copyLink: 'Copy the link',
   openLink: 'Open it',

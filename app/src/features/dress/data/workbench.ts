@@ -17,7 +17,7 @@ const SAVE_AFTER_MS = 700;
 const RETRY_MS = 3_000;
 
 /** What the workbench asks of the server. */
-export interface DressServer {
+interface DressServer {
   load(): Promise<Dressed>;
   save(revision: number, dress: Dress): Promise<Dressed>;
   publish(revision: number): Promise<Dressed>;
@@ -25,7 +25,7 @@ export interface DressServer {
 }
 
 /** Where unsaved work outlives a reload. */
-export interface WorkKeeper {
+interface WorkKeeper {
   read(): string | null;
   write(text: string): void;
 }

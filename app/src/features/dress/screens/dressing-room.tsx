@@ -28,7 +28,6 @@ import { Preview, type ScreenShown } from './preview';
 import { type TextState, TextsPart } from './texts-part';
 import { WherePart } from './where-part';
 
-const said = () => words();
 const parts = ['look', 'people', 'texts', 'links', 'where', 'guestBook'] as const;
 type Part = (typeof parts)[number];
 
@@ -38,14 +37,14 @@ const Status = ({ work }: { work: Work }) => {
   const { problems, isSaving, isUnsaved, server } = work;
   const text =
     problems.length > 0
-      ? said().status.wrong(problems.length)
+      ? words().status.wrong(problems.length)
       : isSaving
-        ? said().status.saving
+        ? words().status.saving
         : isUnsaved
-          ? said().status.waiting
+          ? words().status.waiting
           : server?.isDraft
-            ? said().status.saved
-            : said().status.published;
+            ? words().status.saved
+            : words().status.published;
   return (
     <Text kind="second" tone={problems.length > 0 ? 'brick' : 'slate'} role="status">
       {text}
@@ -74,7 +73,7 @@ const Deeds = (props: { door: Door; work: Work; bench: Workbench }) => {
     <View style={styles.deeds}>
       <Status work={work} />
       {work.done ? (
-        <Done text={work.done === 'published' ? said().published : said().undone} />
+        <Done text={work.done === 'published' ? words().published : words().undone} />
       ) : null}
       <Problem
         text={work.error ? problemOf(work.error) : trial.error ? problemOf(trial.error) : ''}
@@ -82,17 +81,17 @@ const Deeds = (props: { door: Door; work: Work; bench: Workbench }) => {
       <Row>
         <Button
           look="main"
-          label={said().publish}
+          label={words().publish}
           disabled={!canPublish}
           onPress={() => void bench.publish()}
         />
-        <Button label={said().tryOn} disabled={!isReady} onPress={() => void tryOn()} />
+        <Button label={words().tryOn} disabled={!isReady} onPress={() => void tryOn()} />
         {work.server?.canUndo ? (
-          <Button look="bare" label={said().undo} onPress={() => void bench.undo()} />
+          <Button look="bare" label={words().undo} onPress={() => void bench.undo()} />
         ) : null}
       </Row>
       <Text kind="small" tone="slate">
-        {said().tryOnMore}
+        {words().tryOnMore}
       </Text>
     </View>
   );
@@ -128,28 +127,28 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
     <View style={styles.looking}>
       <Row>
         <Choice
-          label={said().state}
+          label={words().state}
           isLabelHidden={!isWide}
           options={[
-            ['lit', said().states.lit],
-            ['soon', said().states.soon],
-            ['dark', said().states.dark],
+            ['lit', words().states.lit],
+            ['soon', words().states.soon],
+            ['dark', words().states.dark],
           ]}
           value={lamp}
           onChange={showing.setLamp}
         />
         <Choice
-          label={said().size}
+          label={words().size}
           isLabelHidden={!isWide}
           options={[
-            ['phone', said().sizes.phone],
-            ['wide', said().sizes.wide],
+            ['phone', words().sizes.phone],
+            ['wide', words().sizes.wide],
           ]}
           value={showing.size}
           onChange={showing.setSize}
         />
         <Select
-          label={said().language}
+          label={words().language}
           options={languagesOf(dress).map((code) => [code, languageName(code)])}
           value={language}
           onChange={showing.setLanguage}
@@ -169,7 +168,7 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
 
 const problemText = (work: Work, field: string): string => {
   const found = work.problems.find((one) => one.field === field);
-  return found ? said().problems[found.code](found.limit ?? 0) : '';
+  return found ? words().problems[found.code](found.limit ?? 0) : '';
 };
 
 const Dressing = (props: {
@@ -222,9 +221,9 @@ const Dressing = (props: {
     <>
       <Meanwhile work={work} bench={bench} />
       <Choice
-        label={said().partsLabel}
+        label={words().partsLabel}
         isLabelHidden
-        options={parts.map((one) => [one, said().parts[one]] as const)}
+        options={parts.map((one) => [one, words().parts[one]] as const)}
         value={part}
         onChange={(next) => {
           setPart(next);
@@ -244,7 +243,7 @@ const Dressing = (props: {
         />
       </Row>
       <Text kind="large" role="heading" aria-level={1}>
-        {said().title}
+        {words().title}
       </Text>
     </>
   );
@@ -275,7 +274,7 @@ const Dressing = (props: {
       </ScrollView>
       <View style={[styles.foot, { borderColor: theme.ink }]}>
         <Button
-          label={isLooking ? said().edit : said().preview}
+          label={isLooking ? words().edit : words().preview}
           onPress={() => setLooking(!isLooking)}
         />
       </View>

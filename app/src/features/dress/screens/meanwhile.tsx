@@ -9,11 +9,9 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import type { Work, Workbench } from '../data/workbench';
 import { words } from '../words';
 
-const said = () => words();
-
 /** What the parts of a dress are called. */
 const namesNow = (): Record<string, string> => {
-  const { parts, look, texts, where, guestBook } = said();
+  const { parts, look, texts, where, guestBook } = words();
   return {
     look: parts.look,
     people: parts.people,
@@ -43,7 +41,7 @@ const namesNow = (): Record<string, string> => {
 /** Where something stands, as the screen calls it: "Texts, German, Heading". */
 const placeName = (path: Path): string => {
   const names = namesNow();
-  const kinds: Record<string, string> = said().texts.labels;
+  const kinds: Record<string, string> = words().texts.labels;
   return path
     .map((key, index) => {
       if (path[0] === 'texts' && index === 1) return languageName(key);
@@ -60,11 +58,11 @@ const ClashChoice = ({ clash, bench }: { clash: Clash; bench: Workbench }) => (
     <Text kind="label">{placeName(clash.path)}</Text>
     <Row>
       <Button
-        label={`${said().mine}: ${asText(clash.mine)}`}
+        label={`${words().mine}: ${asText(clash.mine)}`}
         onPress={() => bench.settle(clash, 'mine')}
       />
       <Button
-        label={`${said().theirs}: ${asText(clash.theirs)}`}
+        label={`${words().theirs}: ${asText(clash.theirs)}`}
         onPress={() => bench.settle(clash, 'theirs')}
       />
     </Row>
@@ -78,11 +76,11 @@ export const Meanwhile = ({ work, bench }: { work: Work; bench: Workbench }) => 
   if (!meanwhile) return null;
   return (
     <View role="alert" style={[styles.note, { borderColor: theme.ember }]}>
-      <Text kind="label">{said().meanwhile(meanwhile.who)}</Text>
+      <Text kind="label">{words().meanwhile(meanwhile.who)}</Text>
       {meanwhile.taken.length > 0 ? (
-        <Text kind="second">{said().taken(meanwhile.taken.map(placeName).join(' · '))}</Text>
+        <Text kind="second">{words().taken(meanwhile.taken.map(placeName).join(' · '))}</Text>
       ) : null}
-      {clashes.length > 0 ? <Text kind="second">{said().clash}</Text> : null}
+      {clashes.length > 0 ? <Text kind="second">{words().clash}</Text> : null}
       {clashes.map((clash) => (
         <ClashChoice key={clash.path.join('/')} clash={clash} bench={bench} />
       ))}

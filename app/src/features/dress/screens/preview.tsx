@@ -8,8 +8,6 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { useWide } from '../../../kit/theme/use-wide';
 import { words } from '../words';
 
-const said = () => words();
-
 export type ScreenShown = 'phone' | 'wide';
 
 /** A phone as most are held, and the narrowest large screen that is of interest, in CSS pixels. */
@@ -75,11 +73,11 @@ const Scene = (
 
 const OpenOrClosed = (props: { isOpen: boolean; setOpen: (isOpen: boolean) => void }) => (
   <Choice
-    label={said().doorIs}
+    label={words().doorIs}
     isLabelHidden
     options={[
-      ['open', said().opened.open],
-      ['closed', said().opened.closed],
+      ['open', words().opened.open],
+      ['closed', words().opened.closed],
     ]}
     value={props.isOpen ? 'open' : 'closed'}
     onChange={(value) => props.setOpen(value === 'open')}
@@ -89,7 +87,7 @@ const OpenOrClosed = (props: { isOpen: boolean; setOpen: (isOpen: boolean) => vo
 /** What the plate on a phone costs the page around it. */
 const PlateOnPhones = ({ view }: { view: DoorView }) => (
   <Text kind="second" tone={view.look.onPhones === 'small' ? 'slate' : 'ember'} role="note">
-    {view.look.onPhones === 'small' ? said().plateIsSmall : said().plateIsLarge}
+    {view.look.onPhones === 'small' ? words().plateIsSmall : words().plateIsLarge}
   </Text>
 );
 
@@ -116,7 +114,7 @@ export const Preview = (
         <Scene
           key={isOpen ? 'open' : 'closed'}
           {...drawn}
-          title={said().previewFrame}
+          title={words().previewFrame}
           isOpen={isOpen}
           width={width}
           height={height}
@@ -135,8 +133,10 @@ export const Preview = (
     <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={styles.all}>
       {fitsTwo ? null : <OpenOrClosed isOpen={isOpen} setOpen={setOpen} />}
       <View style={styles.beside}>
-        {fitsTwo || !isOpen ? <Scene {...phone} title={said().closedFrame} isOpen={false} /> : null}
-        {fitsTwo || isOpen ? <Scene {...phone} title={said().previewFrame} isOpen /> : null}
+        {fitsTwo || !isOpen ? (
+          <Scene {...phone} title={words().closedFrame} isOpen={false} />
+        ) : null}
+        {fitsTwo || isOpen ? <Scene {...phone} title={words().previewFrame} isOpen /> : null}
       </View>
       {fitsTwo || !isOpen ? <PlateOnPhones view={props.view} /> : null}
     </View>

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
 import { deviceKind } from '../../../shell/session/device';
 
+/** The four ways in; each leaves this device signed in, and all that is shown is asked anew. */
 const useEntering = <Typed extends object>(path: string) => {
   const client = useQueryClient();
   return useMutation({

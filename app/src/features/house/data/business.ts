@@ -5,6 +5,7 @@ import { sendPicture } from '../../../shell/pictures/send';
 import { api } from '../../../shell/session/api';
 import { useHouseChange } from '../../../shell/session/house';
 
+/** Changes what the business says of itself. */
 export const useChangeBusiness = () =>
   useHouseChange((change: BusinessChange) => api.send<Business>('PUT', '/api/business', change));
 
@@ -19,5 +20,6 @@ export const useCountries = (zone: string) =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** Sets the business's picture, or takes it away. */
 export const useBusinessPicture = (shape: PictureShape) =>
   useHouseChange((cut: Cut | null) => sendPicture('/api/business/picture', cut, { shape }));

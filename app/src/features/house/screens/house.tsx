@@ -27,8 +27,6 @@ import { words } from '../words';
 import { Checklist } from './checklist';
 import { DeadJobs } from './dead-jobs';
 
-const said = () => words();
-
 /** A way to what lies behind the House screen: what it is, and a line about it. */
 const Way = (props: {
   title: string;
@@ -81,22 +79,22 @@ const Account = ({ name }: { name: string }) => {
     else void go(everywhere);
   };
   return (
-    <Section title={said().account}>
-      <Text>{said().signedInAs(name)}</Text>
+    <Section title={words().account}>
+      <Text>{words().signedInAs(name)}</Text>
       {asked ? (
         <View role="alert" style={styles.ask}>
-          <Text tone="brick">{said().unsent(unsent)}</Text>
+          <Text tone="brick">{words().unsent(unsent)}</Text>
           <Button
             tone="brick"
-            label={said().signOutAnyway}
+            label={words().signOutAnyway}
             onPress={() => void go(asked.everywhere)}
           />
         </View>
       ) : null}
       <Row>
-        <Button label={said().pair} onPress={() => setPairing(true)} />
-        <Button label={said().signOut} onPress={() => ask(false)} />
-        <Button look="bare" label={said().signOutAll} onPress={() => ask(true)} />
+        <Button label={words().pair} onPress={() => setPairing(true)} />
+        <Button label={words().signOut} onPress={() => ask(false)} />
+        <Button look="bare" label={words().signOutAll} onPress={() => ask(true)} />
       </Row>
       <Problem text={problemOf(signOut.error)} />
       {isPairing ? <PairSheet close={() => setPairing(false)} /> : null}
@@ -209,18 +207,18 @@ export const House = () => {
   if (isError && !house) return <Failed retry={() => void refetch()} />;
   if (!house?.me) return <RowsComing />;
   return (
-    <HousePage title={said().title}>
+    <HousePage title={words().title}>
       <Findings house={house} />
       <DeadJobs count={house.deadJobs} />
       <Warning house={house} />
       <Checklist house={house} />
       <Ways house={house} />
-      <Section title={said().device}>
-        <ChoiceTick choice="sound" label={said().sound} />
+      <Section title={words().device}>
+        <ChoiceTick choice="sound" label={words().sound} />
         <Row>
-          <Button look="bare" label={said().hearSound} onPress={playBell} />
+          <Button look="bare" label={words().hearSound} onPress={playBell} />
         </Row>
-        <ChoiceTick choice="shortcuts" label={said().shortcuts} />
+        <ChoiceTick choice="shortcuts" label={words().shortcuts} />
       </Section>
       <Account name={house.me.name} />
     </HousePage>

@@ -1,7 +1,5 @@
 import type { JobName } from '@porch/contract/jobs';
-
-const many = (count: number, one: string, more: string): string =>
-  count === 1 ? `1 ${one}` : `${count} ${more}`;
+import { many } from '../../../kit/many';
 
 export const en = {
   title: 'House',

@@ -1,9 +1,9 @@
 import type { Counts, Row } from '@porch/contract/entries';
-import { type Entry, foldAll, type Group, groupOf, groups } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
+import { type Entry, type Group, groups } from '@porch/core/conversation';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, render, screen } from '@testing-library/react-native';
 import { clientForTest } from '../../../../test-kit/client';
+import { answered, rowOf, said } from '../../../../test-kit/talk';
 import { applyNews } from '../../../shell/live/apply';
 import { type GroupData, stretches, stretchKey } from '../../../shell/live/cache';
 import { live } from '../../../shell/live/store';
@@ -29,45 +29,10 @@ jest.mock('./line-row', () => {
 const NINE = Date.UTC(2026, 10, 12, 9, 0);
 const MINUTE_MS = 60_000;
 
-const said = (id: string, seq: number, text: string): Entry => ({
-  seq,
-  id: `entry-${id}-${seq}`,
-  conversationId: id,
-  threadId: id,
-  at: NINE + seq,
-  kind: 'visitor-said',
-  text,
-  files: [],
-  note: false,
-  page: null,
-});
-
-const rowOf = (id: string, entries: readonly Entry[]): Row => {
-  const state = foldAll(entries);
-  const group = groupOf(state);
-  return { id, doorId: 'door-1', group, place: placeInLine(state), state, threads: [] };
-};
-
 const ids = Array.from({ length: 12 }, (_, at) => `conversation-${at}`);
-const firstSaid = (id: string): Entry => said(id, ids.indexOf(id) + 1, 'Is it there?');
-const waiting = ids.map((id) => rowOf(id, [firstSaid(id)]));
-const answered = ids.map((id) =>
-  rowOf(id, [
-    firstSaid(id),
-    {
-      seq: ids.indexOf(id) + 20,
-      id: `answer-${id}`,
-      conversationId: id,
-      threadId: id,
-      at: NINE + 20,
-      kind: 'team-said',
-      memberId: 'member-1',
-      way: 'screen',
-      text: 'It is',
-      files: [],
-    },
-  ]),
-);
+const firstSaid = (id: string): Entry => said(ids.indexOf(id) + 1, id, NINE);
+const waiting = ids.map((id) => rowOf(firstSaid(id)));
+const settled = ids.map((id) => rowOf(firstSaid(id), answered(ids.indexOf(id) + 20, id, NINE)));
 
 const later = (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms)));
 
@@ -98,7 +63,7 @@ describe('the line, as it is drawn', () => {
   afterEach(() => jest.useRealTimers());
 
   it('draws one row anew when somebody types, and that one once more when they have stopped', async () => {
-    await drawLine(answered);
+    await drawLine(settled);
     await act(async () => live.set({ typing: { 'conversation-3': Date.now() } }));
     expect(screen.getByLabelText(/is typing$/)).toBeTruthy();
     expect([...new Set(mockDrawn)]).toEqual(['conversation-3']);
@@ -111,7 +76,7 @@ describe('the line, as it is drawn', () => {
   });
 
   it('draws nothing anew while time passes by which nothing reads differently', async () => {
-    await drawLine(answered);
+    await drawLine(settled);
     await later(3 * MINUTE_MS);
     expect(mockDrawn).toEqual([]);
   });
@@ -127,11 +92,10 @@ describe('the line, as it is drawn', () => {
 
   it('draws one row anew when somebody says something', async () => {
     const client = await drawLine(waiting);
-    const more = said('conversation-5', 40, 'Hello?');
-    const row = rowOf('conversation-5', [firstSaid('conversation-5'), more]);
-    applyNews(client, [more], [row]);
+    const more = said(40, 'conversation-5', NINE);
+    applyNews(client, [more], [rowOf(firstSaid('conversation-5'), more)]);
     await later(10);
-    expect(screen.getByLabelText(/Hello\?$/)).toBeTruthy();
+    expect(screen.getByLabelText(/Message 40$/)).toBeTruthy();
     expect([...new Set(mockDrawn)]).toEqual(['conversation-5']);
   });
 });

@@ -1,40 +1,15 @@
 import type { Row } from '@porch/contract/entries';
-import { type Entry, emptyConversation, fold, groupOf } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
+import type { Entry } from '@porch/core/conversation';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react-native';
 import { clientForTest } from '../../../../test-kit/client';
+import { answered, filed as inTalk, rowOf, said as saidAt } from '../../../../test-kit/talk';
 import { LineRow } from './line-row';
 
 const minute = 60_000;
 
-const rowOf = (...entries: Entry[]): Row => {
-  const state = entries.reduce(fold, emptyConversation);
-  return {
-    id: 'conversation-1',
-    doorId: 'door-1',
-    group: groupOf(state),
-    place: placeInLine(state),
-    state,
-    threads: [],
-  };
-};
-
-const filed = (seq: number) => ({
-  seq,
-  id: `entry-${seq}`,
-  conversationId: 'conversation-1',
-  threadId: 'conversation-1',
-  at: seq * minute,
-});
-const said: Entry = {
-  ...filed(1),
-  kind: 'visitor-said',
-  text: 'Is it there?',
-  files: [],
-  note: false,
-  page: null,
-};
+const filed = (seq: number) => inTalk(seq, 'a', seq * minute);
+const said = { ...saidAt(1, 'a', minute), text: 'Is it there?' };
 const named: Entry = { ...filed(2), kind: 'details', name: 'Wren Ashdown' };
 
 const draw = async (row: Row, now: number) => {
@@ -72,15 +47,10 @@ describe('a row of the line', () => {
   });
 
   it('says who is on the page now, and what we said last', async () => {
-    const answer: Entry = {
-      ...filed(3),
-      kind: 'team-said',
-      memberId: 'm',
-      way: 'screen',
-      text: 'It is',
-      files: [],
-    };
-    await draw(rowOf(said, { ...filed(2), kind: 'here' }, answer), 4 * minute);
+    await draw(
+      rowOf(said, { ...filed(2), kind: 'here' }, answered(3, 'a', 3 * minute)),
+      4 * minute,
+    );
     expect(screen.getByLabelText(/^Somebody, .*on the page now, You: It is$/)).toBeTruthy();
   });
 

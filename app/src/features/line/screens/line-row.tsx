@@ -9,7 +9,7 @@ import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { exactly, momentInWords, spanInWords } from '../../../kit/times';
 import { kitWords } from '../../../kit/words';
-import { useLive } from '../../../shell/live/store';
+import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { deedNames, type RowDeeds } from '../../deeds/parts/row-deeds';
@@ -18,7 +18,6 @@ import { lastSaid } from '../../persons/parts/last-said';
 import { RowName } from '../../persons/parts/row-name';
 import { words } from '../words';
 
-const TYPING_SHOWN_MS = 6_000;
 /** How far a finger must draw a row aside before its actions stay open, in pixels. */
 const DRAWN_ENOUGH = 56;
 
@@ -55,12 +54,11 @@ const timeOf = (
 };
 
 /** What of a row changes as time goes by, and only as far as it can be seen. */
-const seenAt = (row: Row, typedAt: number, zone: string) => (now: number) => {
+const seenAt = (row: Row, zone: string) => (now: number) => {
   const patience = patienceOf(row.state, now);
   return {
     ...timeOf(row, patience, now, zone),
     burnt: patience && Math.round((1 - patience.share) * 100),
-    isTyping: now - typedAt < TYPING_SHOWN_MS,
   };
 };
 
@@ -87,10 +85,10 @@ const useDrawing = () => {
 export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
   const theme = useTheme();
   const zone = useZone();
-  const typedAt = useLive(({ typing }) => typing[row.id] ?? 0);
   const { isDrawn, setDrawn, x, handlers } = useDrawing();
   const { state } = row;
-  const { isTyping, burnt, ...time } = useAsTimeGoes(seenAt(row, typedAt, zone));
+  const isTyping = useIsTyping(row.id);
+  const { burnt, ...time } = useAsTimeGoes(seenAt(row, zone));
   const name = useCalling().nameOf(row);
   const unread = state.unread.length;
   const last = isTyping ? words().typing : lastSaid(row);

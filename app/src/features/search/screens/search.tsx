@@ -12,6 +12,7 @@ import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { groupName } from '../../line/parts/group-name';
+import { saidBy } from '../../persons/parts/last-said';
 import { PersonRow } from '../../persons/parts/person-row';
 import { useSearch } from '../data/search';
 import { words } from '../words';
@@ -26,7 +27,7 @@ const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: strin
       row={row}
       role="link"
       when={`${groupName(row.group)} · ${momentInWords(entry.at, now, zone)}`}
-      said={`${entry.kind === 'team-said' ? words().you : ''}${said}`}
+      said={saidBy(entry.kind === 'team-said', said)}
       lines={2}
       press={() => router.navigate(`/line/${row.id}`)}
     />

@@ -140,7 +140,10 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
         </View>
       ))}
       <View style={styles.write}>
-        <GlyphButton label={words().conversation.addFile} onPress={() => chooseFiles(addFiles)}>
+        <GlyphButton
+          label={words().conversation.addFile}
+          onPress={() => chooseFiles((chosen) => add.current(chosen))}
+        >
           <ImagePlus size={24} color={theme.ink} aria-hidden />
         </GlyphButton>
         <TextInput

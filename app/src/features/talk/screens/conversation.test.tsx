@@ -1,9 +1,8 @@
 import type { RollPage } from '@porch/contract/line';
-import { type Entry, foldAll, groupOf } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, render, screen } from '@testing-library/react-native';
 import { clientForTest } from '../../../../test-kit/client';
+import { rowOf, said } from '../../../../test-kit/talk';
 import { applyNews } from '../../../shell/live/apply';
 import { rollKey } from '../../../shell/live/cache';
 import { live } from '../../../shell/live/store';
@@ -32,35 +31,18 @@ jest.mock('./roll-slips', () => {
 const NINE = Date.UTC(2026, 10, 12, 9, 0);
 const MINUTE_MS = 60_000;
 
-const said = (seq: number): Entry => ({
-  seq,
-  id: `entry-number-${seq}`,
-  conversationId: 'conversation-1',
-  threadId: 'conversation-1',
-  at: NINE + seq,
-  kind: 'visitor-said',
-  text: `Message ${seq}`,
-  files: [],
-  note: false,
-  page: null,
-});
-
-const rollOf = (entries: Entry[]): RollPage => {
-  const state = foldAll(entries);
-  const [id, doorId] = ['conversation-1', 'door-1'];
-  const row = { id, doorId, group: groupOf(state), place: placeInLine(state), state, threads: [] };
-  return { row, entries, hasOlder: false, receipts: [] };
-};
+const roll = [1, 2, 3].map((seq) => said(seq, 'a', NINE));
 
 const later = (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms)));
 
 const drawRoll = async () => {
   const client = clientForTest({ enabled: false });
-  client.setQueryData(rollKey('conversation-1'), rollOf([said(1), said(2), said(3)]));
+  const page: RollPage = { row: rowOf(...roll), entries: roll, hasOlder: false, receipts: [] };
+  client.setQueryData(rollKey('a'), page);
   live.set({ typing: {} });
   await render(
     <QueryClientProvider client={client}>
-      <Conversation id="conversation-1" />
+      <Conversation id="a" />
     </QueryClientProvider>,
   );
   expect(new Set(mockDrawn)).toEqual(new Set([1, 2, 3]));
@@ -83,7 +65,7 @@ describe('a roll, as it is drawn', () => {
 
   it('says that somebody types and stops saying so, without drawing what was said anew', async () => {
     await drawRoll();
-    await act(async () => live.set({ typing: { 'conversation-1': Date.now() } }));
+    await act(async () => live.set({ typing: { a: Date.now() } }));
     expect(screen.getByText('Somebody is typing')).toBeTruthy();
     await later(7_000);
     expect(screen.queryByText('Somebody is typing')).toBeNull();
@@ -100,8 +82,8 @@ describe('a roll, as it is drawn', () => {
 
   it('shows what is said while it is looked at', async () => {
     const client = await drawRoll();
-    const { row } = rollOf([said(1), said(2), said(3), said(4)]);
-    applyNews(client, [said(4)], [row]);
+    const more = said(4, 'a', NINE);
+    applyNews(client, [more], [rowOf(...roll, more)]);
     await later(10);
     expect(screen.getByText('Message 4')).toBeTruthy();
   });

@@ -17,8 +17,8 @@ import { useWide } from '../../../kit/theme/use-wide';
 import { dayInWords } from '../../../kit/times';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { type DeedParcel, outbox, useOutbox } from '../../../shell/live/outbox';
-import { useLive } from '../../../shell/live/store';
-import { useAsTimeGoes, useNow } from '../../../shell/live/use-now';
+import { useIsTyping } from '../../../shell/live/use-is-typing';
+import { useNow } from '../../../shell/live/use-now';
 import { fileAddress } from '../../../shell/pictures/addresses';
 import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { ApiError } from '../../../shell/session/refused';
@@ -35,7 +35,6 @@ import { useIsLooking } from './use-is-looking';
 import { useSamePerson } from './use-same-person';
 import { WhosThis } from './whos-this';
 
-const TYPING_SHOWN_MS = 6_000;
 const QUARTER_MS = 15 * 60_000;
 const noReceipts: RollFacts['receipts'] = [];
 
@@ -100,11 +99,6 @@ const isShownIn =
   (id: string) =>
   ({ lane, load, state }: DeedParcel): boolean =>
     lane === id && (load.do === 'say' || state === 'failed');
-
-const useIsTyping = (id: string): boolean => {
-  const typedAt = useLive(({ typing }) => typing[id] ?? 0);
-  return useAsTimeGoes((now) => now - typedAt < TYPING_SHOWN_MS);
-};
 
 /** What the slips of a roll need to know; the same as long as nothing of it has changed. */
 const useRollFacts = (

@@ -190,8 +190,7 @@ const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts
     <View style={styles.mark}>
       <Footprints size={16} color={theme.slate} aria-hidden />
       <Text kind="small" tone="slate" numberOfLines={1} style={styles.shrink}>
-        {words().conversation.wentTo(title || words().who.elsewhere(host))} ·{' '}
-        {momentInWords(entry.at, facts.now, facts.zone)}
+        {title || words().who.elsewhere(host)} · {momentInWords(entry.at, facts.now, facts.zone)}
       </Text>
     </View>
   );

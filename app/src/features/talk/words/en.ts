@@ -19,7 +19,6 @@ export const en = {
     team: 'You',
     gave: (what: string) => `Left in the guest book: ${what}`,
     consented: (text: string) => `Agreed: “${text}”`,
-    wentTo: (page: string) => page,
     wrappedUp: (who: string) => `${who} wrapped this up`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
@@ -67,7 +66,6 @@ export const en = {
     here: 'On the page',
     gone: (time: string) => `Left · ${time}`,
     never: 'Not on the page',
-    close: 'Close',
     same: 'The same person as …',
     sameTitle: 'The same person as',
     sameMore:

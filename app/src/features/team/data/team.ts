@@ -131,5 +131,6 @@ export const useCollect = (ticket: string | undefined) =>
       isFinal(state.error) || (state.data && state.data.state !== 'asking') ? false : LOOK_EVERY_MS,
   });
 
+/** Sets one's own face, or takes it away. */
 export const useFace = () =>
   useHouseChange((cut: Cut | null) => sendPicture('/api/me/picture', cut));

@@ -5,7 +5,7 @@ import { Copy, Done, Problem } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Sheet } from '../../../kit/sheets/sheet';
 import { Text } from '../../../kit/text';
-import { useNow } from '../../../shell/live/use-now';
+import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { problemOf } from '../../../shell/session/problems';
 import { useAnswerPairing, useNewPairing, usePairing } from '../data/team';
 import { words } from '../words';
@@ -27,13 +27,13 @@ const Code = ({ made, left }: { made: NewPairing; left: number }) => (
 
 /** A code with which a phone signs in without a password. */
 export const PairSheet = ({ close }: { close: () => void }) => {
-  const now = useNow(1_000);
   const make = useNewPairing();
   const { mutate: makeNew, data: made } = make;
   const { data: pairing } = usePairing(made?.id ?? null);
   const answer = useAnswerPairing(made?.id ?? null);
   useEffect(() => makeNew(), [makeNew]);
-  const left = made ? Math.max(0, Math.ceil((made.expiresAt - now) / 1_000)) : 0;
+  const endsAt = made?.expiresAt ?? 0;
+  const left = useAsTimeGoes((now) => Math.max(0, Math.ceil((endsAt - now) / 1_000)));
   const state = pairing?.state ?? 'waiting';
   return (
     <Sheet title={said().title} close={close}>

@@ -20,8 +20,6 @@ import { useChangeBusiness } from '../../house/data/business';
 import { BusinessForm } from '../../house/parts/business-form';
 import { words } from '../words';
 
-const said = () => words();
-
 /** The steps before "done", in their order. */
 const steps = ['business', 'website', 'snippet', 'test'] as const;
 export type Step = (typeof steps)[number];
@@ -39,7 +37,7 @@ const BusinessStep = ({ business, go }: StepProps) => (
   <BusinessForm
     business={business}
     isOwner
-    submit={said().next}
+    submit={words().next}
     also={{ walkStep: 'website' }}
     onSaved={() => go('website')}
   />
@@ -55,9 +53,9 @@ const WebsiteStep = ({ door, go }: StepProps) => {
   return (
     <>
       <Field
-        label={said().website.field}
+        label={words().website.field}
         value={site}
-        placeholder={said().website.placeholder}
+        placeholder={words().website.placeholder}
         inputMode="url"
         autoComplete="url"
         autoCapitalize="none"
@@ -69,8 +67,13 @@ const WebsiteStep = ({ door, go }: StepProps) => {
         }}
         onSubmitEditing={next}
       />
-      <Button look="main" label={said().next} disabled={isPending || !site.trim()} onPress={next} />
-      <Button look="bare" label={said().website.none} onPress={() => go('snippet')} />
+      <Button
+        look="main"
+        label={words().next}
+        disabled={isPending || !site.trim()}
+        onPress={next}
+      />
+      <Button look="bare" label={words().website.none} onPress={() => go('snippet')} />
     </>
   );
 };
@@ -88,12 +91,12 @@ const SnippetStep = ({ house, door, go }: StepProps) => {
         <Done text={sightingInWords(seen, now, zone)} />
       ) : (
         <Text kind="second" tone="slate" role="status">
-          {said().snippet.waiting}
+          {words().snippet.waiting}
         </Text>
       )}
       <Button
         look="main"
-        label={seen ? said().next : said().snippet.skip}
+        label={seen ? words().next : words().snippet.skip}
         onPress={() => go('test')}
       />
     </>
@@ -105,20 +108,20 @@ const TestStep = ({ house, door, go }: StepProps) => {
   const isWaiting = useLive(({ counts }) => (counts.all?.waiting ?? 0) > 0);
   return (
     <>
-      <PlainFrame title={said().test.frame} source={`/talk/${door.publicId}`} height={430} />
+      <PlainFrame title={words().test.frame} source={`/talk/${door.publicId}`} height={430} />
       {isAnswered ? (
-        <Done text={said().test.done} />
+        <Done text={words().test.done} />
       ) : isWaiting ? (
-        <Done text={said().test.arrived} />
+        <Done text={words().test.arrived} />
       ) : null}
       <Button
         look={isAnswered ? 'edge' : 'main'}
-        label={said().test.answer}
+        label={words().test.answer}
         onPress={() => router.navigate('/line')}
       />
       <Button
         look={isAnswered ? 'main' : 'bare'}
-        label={said().test.finish}
+        label={words().test.finish}
         onPress={() => go('done')}
       />
     </>
@@ -141,7 +144,7 @@ export const Walk = ({ asked }: { asked: Step | null }) => {
   const { business } = house;
   const [door] = house.doors;
   const here = step ?? (isStep(business.walkStep) ? business.walkStep : 'test');
-  if (house.me.role !== 'owner' || !door) return <Problem text={said().onlyOwner} />;
+  if (house.me.role !== 'owner' || !door) return <Problem text={words().onlyOwner} />;
   const go = (to: WalkStep): void => {
     if (business.walkStep !== 'done') change.mutate({ walkStep: to });
     if (to === 'done') router.replace('/house');
@@ -151,16 +154,18 @@ export const Walk = ({ asked }: { asked: Step | null }) => {
   const at = steps.indexOf(here);
   const before = steps[at - 1];
   return (
-    <HousePage title={said()[here].title}>
+    <HousePage title={words()[here].title}>
       <Text kind="small" tone="slate">
-        {said().step(at + 1, steps.length)}
+        {words().step(at + 1, steps.length)}
       </Text>
-      <Text tone="slate">{said()[here].more}</Text>
+      <Text tone="slate">{words()[here].more}</Text>
       <View house={house} business={business} door={door} go={go} />
       <Problem text={problemOf(change.error)} />
       <Row>
-        {before ? <Button look="bare" label={said().back} onPress={() => setStep(before)} /> : null}
-        <Button look="bare" label={said().later} onPress={() => router.navigate('/line')} />
+        {before ? (
+          <Button look="bare" label={words().back} onPress={() => setStep(before)} />
+        ) : null}
+        <Button look="bare" label={words().later} onPress={() => router.navigate('/line')} />
       </Row>
     </HousePage>
   );

@@ -1,5 +1,4 @@
 export const en = {
-  title: 'Setting up',
   onlyOwner: 'Only an owner can change this.',
   step: (at: number, of: number) => `Step ${at} of ${of}`,
   next: 'Next',
