@@ -179,6 +179,23 @@ describe('the connection to the server', () => {
     expect(world.sockets).toHaveLength(2);
   });
 
+  it('says hello anew at once when it is asked to, and hears no more of what was before', () => {
+    const world = openWorld();
+    world.socket().open();
+    world.socket().tell(welcome);
+    const before = world.socket();
+    world.carrier.anew();
+    expect(world.socket()).not.toBe(before);
+    expect(world.changes).toEqual([true, false]);
+    world.socket().open();
+    expect(world.socket().sent).toEqual([{ do: 'hello' }]);
+    const heard = world.heard.length;
+    before.tell({ say: 'taken' });
+    expect(world.heard).toHaveLength(heard);
+    world.socket().tell(welcome);
+    expect(world.changes).toEqual([true, false, true]);
+  });
+
   it('closes for good', () => {
     const world = openWorld();
     world.carrier.close();
@@ -260,6 +277,16 @@ describe('letters, where no socket is let through', () => {
     world.wait(LETTER_LONGEST_MS);
     expect(world.letter()).not.toBe(letter);
     expect(world.saidInLetter()).toEqual([]);
+  });
+
+  it('say hello anew in the next one, written at once', async () => {
+    const world = openWorld();
+    world.blockSockets();
+    await world.letter().answer([welcome]);
+    const written = world.posted.length;
+    world.carrier.anew();
+    expect(world.posted).toHaveLength(written + 1);
+    expect(world.letter().says).toEqual([{ do: 'hello' }]);
   });
 
   it('give way to a socket as soon as one is let through', async () => {

@@ -46,6 +46,8 @@ export interface Carrier<Says> {
   wake(): void;
   /** The device says that there is no network. */
   sleep(): void;
+  /** Says hello anew at once: whoever is here is somebody else than it was said. */
+  anew(): void;
   /** For good. */
   close(): void;
 }
@@ -203,6 +205,15 @@ export const openCarrier = <Says, Told extends { say: string }>(
     },
     sleep: () => {
       if (socket) drop();
+    },
+    anew: () => {
+      if (by === 'letters') {
+        void write();
+        return;
+      }
+      drop();
+      tries = 0;
+      open();
     },
     close: () => {
       isClosed = true;

@@ -78,6 +78,34 @@ test('a link leads to the same panel on a page of our own, and comes back to the
   await expect(page.getByRole('listitem').filter({ hasText: 'By the link' })).toHaveCount(1);
 });
 
+test('two tabs that were open before the first word are one conversation, and both show it', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { link } = await porch.door();
+  const visitor = await browser.newContext();
+  const tabs = [await watched(visitor), await watched(visitor)] as const;
+  for (const tab of tabs) {
+    await tab.goto(link);
+    await expect(tab.getByRole('textbox', { name: 'Your message' })).toBeVisible();
+  }
+  const say = async (tab: Page, text: string): Promise<void> => {
+    await tab.getByRole('textbox', { name: 'Your message' }).fill(text);
+    await tab.getByRole('button', { name: 'Send' }).click();
+  };
+  await say(tabs[0], 'From the first tab');
+  await expect(tabs[1].getByText('From the first tab')).toBeVisible();
+  await say(tabs[1], 'From the second tab');
+  for (const tab of tabs) await expect(tab.getByText('From the second tab')).toBeVisible();
+  await tabs[0].reload();
+  for (const text of ['From the first tab', 'From the second tab']) {
+    await expect(tabs[0].getByText(text)).toBeVisible();
+  }
+  await expect(phone.getByRole('link', { name: /From the second tab$/ })).toHaveCount(1);
+  await expect(phone.getByRole('link', { name: /From the first tab$/ })).toHaveCount(0);
+});
+
 test('wrapping up, undoing, putting by and coming back by itself', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
   const { say } = await visitorPhone(browser, porch);

@@ -2,7 +2,7 @@ import { LETTER_MOST } from '@porch/contract/limits';
 import type { FromVisitor, LetterToVisitor, ToVisitor } from '@porch/contract/visitor';
 import { type Carrier, type Means, openCarrier } from '@porch/core/carrier';
 
-export type Connection = Pick<Carrier<FromVisitor>, 'send' | 'wake'>;
+export type Connection = Pick<Carrier<FromVisitor>, 'send' | 'anew'>;
 
 /** What is new in the welcome of a later letter. */
 export const newsOf = (message: ToVisitor): ToVisitor[] => {

@@ -107,6 +107,45 @@ describe('the visitor\u2019s side of the conversation', () => {
     expect(localStorage.getItem('porch:token:door-of-tests')).toBe(hello?.token);
   });
 
+  it('goes on with what somebody began to say in another tab, as long as nothing was said in this one', async () => {
+    const conversation = await openWelcome();
+    latest().tell({ ...welcome(7), continues: false } as ToVisitor);
+    const mine = latest().sent[0]?.token;
+    const other = 'o'.repeat(43);
+    localStorage.setItem('porch:token:door-of-tests', other);
+    dispatchEvent(new Event('storage'));
+    latest().open();
+    expect(latest().sent).toMatchObject([{ do: 'hello', token: other, since: 0 }]);
+    latest().tell({ ...welcome(9), continues: false, entries: [answer(9)] } as ToVisitor);
+    await settled();
+    conversation.say('Here as well', []);
+    expect(localStorage.getItem('porch:token:door-of-tests')).toBe(other);
+    expect(other).not.toBe(mine);
+    expect(latest().said()).toEqual(['Here as well']);
+  });
+
+  it('says its first words where another tab has begun, though nobody has told this one', async () => {
+    const conversation = await openWelcome();
+    const other = 'p'.repeat(43);
+    localStorage.setItem('porch:token:door-of-tests', other);
+    conversation.say('First here', []);
+    expect(latest().said()).toEqual([]);
+    latest().open();
+    latest().tell({ ...welcome(9), continues: false } as ToVisitor);
+    await settled();
+    expect(latest().sent[0]).toMatchObject({ do: 'hello', token: other });
+    expect(latest().said()).toEqual(['First here']);
+  });
+
+  it('stays with its own where something was said in this tab already', async () => {
+    const conversation = await openWelcome();
+    conversation.say('Mine', []);
+    const socket = latest();
+    localStorage.setItem('porch:token:door-of-tests', 'q'.repeat(43));
+    dispatchEvent(new Event('storage'));
+    expect(latest()).toBe(socket);
+  });
+
   it('sends in order, the next once the one before it is on disk', async () => {
     const conversation = await openWelcome();
     conversation.say('One', []);

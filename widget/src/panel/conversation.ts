@@ -21,7 +21,7 @@ const LANE = 'conversation';
 export const openConversation = ({ door, place, view, isClosed }: PanelPageData) => {
   let model: Model = firstModel;
   const watchers = new Set<(model: Model) => void>();
-  const { token, store: storeToken } = createToken(door);
+  const token = createToken(door);
   const isFramed = place !== 'page' && parent !== window;
   const isPretended = place === 'preview';
   const shelf: Shelf<Load> = isPretended ? emptyShelf : createShelf(`porch-${door}`);
@@ -85,7 +85,13 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
         )
       : connect({
           door,
-          hello: () => ({ do: 'hello', token, since: model.seq, last: model.last, site }),
+          hello: () => ({
+            do: 'hello',
+            token: token.now(),
+            since: model.seq,
+            last: model.last,
+            site,
+          }),
           hear,
           changed: (isConnected) => {
             if (!isConnected) delivery.giveUp();
@@ -98,7 +104,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     connected?.send(message) ?? false;
   const delivery = createDelivery({
     door,
-    token,
+    get token() {
+      return token.now();
+    },
     send,
     get site() {
       return site;
@@ -125,8 +133,19 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     now: () => Date.now(),
   });
 
+  const hasTalked = (): boolean =>
+    model.entries.length > 0 || model.queue.some(({ load }) => load.do === 'say');
+
+  /** Somebody has begun to talk in another tab: as long as nothing was said in this one, it goes on there. */
+  const joinOtherTab = (): void => {
+    if (isPretended || hasTalked() || !token.adopt()) return;
+    change({ type: 'anew' });
+    connected?.anew();
+  };
+
   const add = (...loads: Load[]): void => {
-    storeToken();
+    joinOtherTab();
+    token.store();
     for (const load of loads) sending.add(LANE, load);
   };
 
@@ -134,9 +153,6 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     change({ type: 'held', held });
     keep(heldKey, held ? JSON.stringify(held) : '');
   };
-
-  const hasTalked = (): boolean =>
-    model.entries.length > 0 || model.queue.some(({ load }) => load.do === 'say');
 
   /** What somebody says of themselves waits until there is a conversation to note it in. */
   const give = (given: Given): void => {
@@ -211,6 +227,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     }
   });
   document.addEventListener('visibilitychange', noteReading);
+  addEventListener('storage', joinOtherTab);
   if (dressed) putOn(dressed);
   if (agreedIn !== null) change({ type: 'agreed' });
   if (isFramed) parent.postMessage({ porch: 'ready' } satisfies FromFrame, '*');
@@ -262,14 +279,14 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     showOlder: async (): Promise<void> => {
       const before = model.entries[0]?.seq ?? 0;
       const response = await fetch(`/door/${door}/entries?before=${before}`, {
-        headers: { authorization: `Bearer ${token}`, 'x-site': site },
+        headers: { authorization: `Bearer ${token.now()}`, 'x-site': site },
       }).catch(() => null);
       if (response?.ok) change({ type: 'older', page: (await response.json()) as VisitorPage });
     },
     /** A file's bytes as an address that only this page can open. Null when they cannot be had. */
     fetchFile: async (id: string, size: 'whole' | 'thumbnail'): Promise<string | null> => {
       const response = await fetch(`/door/${door}/files/${id}?size=${size}`, {
-        headers: { authorization: `Bearer ${token}`, 'x-site': site },
+        headers: { authorization: `Bearer ${token.now()}`, 'x-site': site },
       }).catch(() => null);
       return response?.ok ? URL.createObjectURL(await response.blob()) : null;
     },

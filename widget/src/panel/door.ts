@@ -12,13 +12,25 @@ const toBase64Url = (bytes: Uint8Array): string =>
     .replaceAll('/', '_')
     .replaceAll('=', '');
 
+/** The token that some tab of this visitor's has stored; null while nobody has said anything. */
+const storedToken = (key: string): string | null => {
+  const stored = kept(key);
+  return stored && isVisitorToken(stored) ? stored : null;
+};
+
 /** The visitor's token: made here, and stored only once there is a conversation to come back to. */
 export const createToken = (door: string) => {
   const key = `porch:token:${door}`;
-  const known = kept(key);
-  const token =
-    known && isVisitorToken(known)
-      ? known
-      : toBase64Url(crypto.getRandomValues(new Uint8Array(32)));
-  return { token, store: () => keep(key, token) };
+  let token = storedToken(key) ?? toBase64Url(crypto.getRandomValues(new Uint8Array(32)));
+  return {
+    now: (): string => token,
+    store: (): void => keep(key, token),
+    /** Takes the one that another tab has stored meanwhile; says whether there was one. */
+    adopt: (): boolean => {
+      const other = storedToken(key);
+      if (!other || other === token) return false;
+      token = other;
+      return true;
+    },
+  };
 };

@@ -62,7 +62,9 @@ export type Event =
   | { type: 'held'; held: Given | null }
   | { type: 'agreed' }
   | { type: 'held-up'; isHeldUp: boolean }
-  | { type: 'connected'; isConnected: boolean };
+  | { type: 'connected'; isConnected: boolean }
+  /** Another conversation is asked for, from its beginning. */
+  | { type: 'anew' };
 
 /** Entries by seq, each once, whichever way they came. */
 export const merge = (
@@ -174,6 +176,8 @@ export const next = (model: Model, event: Event): Model => {
       return { ...model, isHeldUp: event.isHeldUp };
     case 'connected':
       return { ...model, isConnected: event.isConnected };
+    case 'anew':
+      return { ...model, seq: firstModel.seq, last: firstModel.last };
   }
 };
 

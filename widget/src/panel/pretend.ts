@@ -55,6 +55,6 @@ export const pretend = (
       setTimeout(() => answer(message));
       return true;
     },
-    wake: () => {},
+    anew: () => {},
   };
 };
