@@ -11,6 +11,12 @@ describe('a group of the line in the cache', () => {
   const second = rowOf(said(2, 'b'));
   const third = rowOf(said(3, 'c'));
 
+  it('takes no row that stands in other views only', () => {
+    const elsewhere = { view: 'of-somebody' as never, group: 'waiting' as const };
+    expect(ids(withRows(group([]), elsewhere, [first]))).toEqual([]);
+    expect(ids(withRows(group([first]), elsewhere, [rowOf(said(1), said(9))]))).toEqual([]);
+  });
+
   it('takes a row into its place', () => {
     expect(ids(withRows(group([first, third]), inAll('waiting'), [second]))).toEqual([
       'a',
