@@ -40,6 +40,7 @@ const subjects = [
   'team',
   'lamp',
   'talk',
+  'doorbell',
   'house',
   'dress',
   'entrance',

@@ -14,7 +14,8 @@ describe('the demo data', () => {
 
   beforeAll(async () => {
     const accounts = JSON.parse(readFileSync('demo/accounts.json', 'utf8'));
-    await fill({ dataDir, now, siteOrigin: 'http://127.0.0.1:4870', accounts });
+    const devices = JSON.parse(readFileSync('demo/bell-devices.json', 'utf8'));
+    await fill({ dataDir, now, siteOrigin: 'http://127.0.0.1:4870', accounts, devices });
     store = createStore(openDatabase(join(dataDir, 'porch.sqlite')));
   }, 120_000);
   afterAll(() => {

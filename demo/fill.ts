@@ -1,3 +1,4 @@
+import { createECDH } from 'node:crypto';
 import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Member } from '@porch/contract/people';
@@ -35,6 +36,21 @@ interface Account {
   password: string;
   role: Member['role'];
 }
+
+/** A phone on the street that rings for somebody of the team. */
+interface BellDevice {
+  member: string;
+  device: string;
+  name: string;
+  privateKey: string;
+  auth: string;
+}
+
+const publicKeyOf = (privateKey: string): string => {
+  const pair = createECDH('prime256v1');
+  pair.setPrivateKey(privateKey, 'base64url');
+  return pair.getPublicKey('base64url');
+};
 
 interface Page {
   url: string;
@@ -98,6 +114,7 @@ export const fill = async (options: {
   now: number;
   siteOrigin: string;
   accounts: readonly Account[];
+  devices?: readonly BellDevice[];
 }): Promise<void> => {
   const { now, siteOrigin } = options;
   const clock = handClock(now - 43 * DAY_MS);
@@ -233,18 +250,34 @@ export const fill = async (options: {
     clock.set(step.at);
     await step.do();
   }
+  for (const { member: name, device, privateKey, auth, ...shown } of options.devices ?? []) {
+    const member = members.find((one) => one.name === name);
+    if (!member) throw new Error(`nobody is called ${name}`);
+    const { secret } = services.sessions.open(member, 'phone');
+    store.bellDevices.put({
+      id: `device-${device}`,
+      memberId: member.id,
+      sessionHash: hashSecret(secret),
+      endpoint: `${siteOrigin}/push/to/${device}`,
+      p256dh: publicKeyOf(privateKey),
+      auth,
+      name: shown.name,
+      addedAt: now,
+    });
+  }
   store.close();
 };
 
 const start = async (): Promise<void> => {
   const dataDir = process.env.DATA_DIR ?? '.data/demo';
   const accounts = JSON.parse(readFileSync('demo/accounts.json', 'utf8')) as Account[];
+  const devices = JSON.parse(readFileSync('demo/bell-devices.json', 'utf8')) as BellDevice[];
   const now = Number(process.env.DEMO_NOW ?? Date.now());
   const siteOrigin = process.env.STREET_ORIGIN ?? 'http://127.0.0.1:4870';
   // Made beside its place and moved there whole: whoever is interrupted has no half a past.
   const making = join(dataDir, 'making');
   rmSync(making, { recursive: true, force: true });
-  await fill({ dataDir: making, now, siteOrigin, accounts });
+  await fill({ dataDir: making, now, siteOrigin, accounts, devices });
   for (const ending of ['', '-wal', '-shm']) {
     rmSync(join(dataDir, `porch.sqlite${ending}`), { force: true });
   }

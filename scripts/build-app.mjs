@@ -5,6 +5,7 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { makeIcons } from './make-icons.mjs';
 
 const fonts = ['bricolage-grotesque', 'atkinson-hyperlegible-next'];
 
@@ -15,6 +16,7 @@ for (const font of fonts) {
     `app/public/fonts/${font}.woff2`,
   );
 }
+await makeIcons('app/public/icons');
 rmSync('app/dist', { recursive: true, force: true });
 execFileSync('npx', ['expo', 'export', '--platform', 'web'], {
   cwd: 'app',
@@ -28,6 +30,9 @@ const scripts = '_expo/static/js/web';
 const parts = [
   'app.css',
   'lamp.svg',
+  'manifest.webmanifest',
+  'icons/lamp-192.png',
+  'icons/glyph-96.png',
   ...fonts.map((font) => `fonts/${font}.woff2`),
   ...readdirSync(`app/dist/${scripts}`).map((name) => `${scripts}/${name}`),
 ];
@@ -52,6 +57,7 @@ await build({
   target: ['es2022', 'safari16'],
   define: {
     'self.__WB_MANIFEST': JSON.stringify(manifest),
+    'self.__BUILD': JSON.stringify(buildName),
     'process.env.NODE_ENV': '"production"',
   },
   legalComments: 'none',
@@ -62,7 +68,7 @@ const compress = (folder) => {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const path = join(folder, entry.name);
     if (entry.isDirectory()) compress(path);
-    else if (/\.(js|css|svg|json)$/.test(entry.name)) {
+    else if (/\.(js|css|svg|json|webmanifest)$/.test(entry.name)) {
       writeFileSync(`${path}.gz`, gzipSync(readFileSync(path), { level: 9 }));
     }
   }

@@ -26,6 +26,9 @@ if (isFresh || !existsSync(join(dataDir, 'porch.sqlite'))) {
   });
 }
 
+/** Phones on the street that ring for the team: what they are told stands on its page. */
+const devices = JSON.parse(readFileSync('demo/bell-devices.json', 'utf8'));
+
 const children = [];
 
 const launch = (script, env) =>
@@ -57,16 +60,28 @@ try {
     PORT: port,
     DATA_DIR: dataDir,
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+    // The street's push service is on this machine; no other address on it may be sent to.
+    PUSH_NEAR: street,
   });
   await launch('street/dist/main.js', {
     STREET_PORT: streetPort,
     PORCH_ORIGIN: origin,
     QUIET: options.includes('--quiet-street') ? '1' : '',
   });
+  for (const { device, privateKey, auth } of devices) {
+    await fetch(`${street}/push/devices/${device}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ privateKey, auth }),
+    });
+  }
   const [owner] = JSON.parse(readFileSync('demo/accounts.json', 'utf8'));
   say(`Hello Porch is ready: ${origin}`);
   say(`  sign in:  ${owner.email}   ${owner.password}`);
   say(`  street:   ${street}   (Quillfern Nursery's website: write to the owner from there)`);
+  say(
+    `  phones:   ${street}/push   (what rings on the team's phones there, with switches for faults)`,
+  );
   say('  stop:     Ctrl + C');
 } catch (error) {
   say(`The demo could not start: ${error.message}`);

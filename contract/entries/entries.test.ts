@@ -76,6 +76,8 @@ const whole: WholeEntries = {
     side: 'stays',
   },
   receipt: { ...filed, kind: 'receipt', of: 3, step: 'failed', why: 'no such address' },
+  rang: { ...filed, kind: 'rang', memberId, by: 'mail', failed: 'push-gone' },
+  looked: { ...filed, kind: 'looked', memberId },
   bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };
 

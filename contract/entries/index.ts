@@ -121,6 +121,14 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     step: StepSchema,
     why: z.string().optional(),
   }),
+  z.object({
+    ...filed,
+    kind: z.literal('rang'),
+    memberId: IdSchema,
+    by: z.enum(['push', 'mail']),
+    failed: z.string().optional(),
+  }),
+  z.object({ ...filed, kind: z.literal('looked'), memberId: IdSchema }),
   z.object({ ...filed, kind: z.literal('bygone'), was: z.string() }),
 ]) satisfies z.ZodType<Entry>;
 

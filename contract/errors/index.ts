@@ -17,6 +17,8 @@ export const errorStatus = {
   'link-not-understood': 400,
   'too-many-of-these': 400,
   'choice-unknown': 400,
+  'endpoint-refused': 400,
+  'keys-not-understood': 400,
   'password-too-short': 400,
   'code-wrong': 403,
   'email-not-understood': 400,

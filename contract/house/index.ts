@@ -47,6 +47,10 @@ export type BusinessChange = z.infer<typeof BusinessChangeSchema>;
 export const ChecklistSchema = z.object({
   sightings: z.array(SightingSchema),
   phone: z.boolean(),
+  /** The app was opened from a home screen. */
+  homeScreen: z.boolean(),
+  /** A device of whoever asks was rung, and nothing went wrong since. */
+  rings: z.boolean(),
   answered: z.boolean(),
   dressed: z.boolean(),
   darkTexts: z.boolean(),
@@ -54,7 +58,7 @@ export const ChecklistSchema = z.object({
 });
 export type Checklist = z.infer<typeof ChecklistSchema>;
 
-export const TickSchema = z.object({ tick: z.enum(['dark-texts', 'team']) });
+export const TickSchema = z.object({ tick: z.enum(['dark-texts', 'team', 'home-screen']) });
 
 export const ColoursSchema = z.object({ ground: z.string(), accent: z.string() });
 

@@ -11,6 +11,8 @@ export const FromTeamSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('hello'), since: SeqSchema, last: LastSchema }),
   z.object({ do: z.literal('typing'), conversationId: IdSchema }),
   z.object({ do: z.literal('has'), seq: SeqSchema }),
+  /** Which conversation is open and in sight; null: none. Whoever looks at it is not rung for it. */
+  z.object({ do: z.literal('sees'), conversationId: IdSchema.nullable() }),
   z.object({ do: z.literal('pulse') }),
 ]);
 export type FromTeam = z.infer<typeof FromTeamSchema>;

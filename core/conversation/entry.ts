@@ -76,6 +76,10 @@ export type Happening =
     }
   /** What became of the entry `of` (its seq), as its network says. */
   | { kind: 'receipt'; of: number; step: Step; why?: string }
+  /** Somebody of the team was rung for it; `failed`: by a code, why it reached none of their devices. */
+  | { kind: 'rang'; memberId: string; by: 'push' | 'mail'; failed?: string }
+  /** Somebody came to it who had been rung, or in place of who had. */
+  | { kind: 'looked'; memberId: string }
   /** Something of a kind that this program does not know any more. */
   | { kind: 'bygone'; was: string };
 
@@ -112,6 +116,8 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   joined: true,
   parted: true,
   receipt: false,
+  rang: true,
+  looked: true,
   bygone: true,
 };
 
@@ -124,6 +130,8 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'returned',
   'joined',
   'parted',
+  'rang',
+  'looked',
 ]);
 
 /** Whether an entry of a kind concerns a conversation as a whole, and not one thread of it. */

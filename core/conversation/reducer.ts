@@ -179,6 +179,8 @@ const apply = (state: State, entry: Entry): State => {
     case 'joined':
     case 'parted':
     case 'receipt':
+    case 'rang':
+    case 'looked':
     case 'bygone':
       return state;
   }

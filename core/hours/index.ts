@@ -67,6 +67,10 @@ export const isZone = (zone: string): boolean => {
   }
 };
 
+/** How far into its day a clock in the zone shows a moment, in minutes: at noon → 720. */
+export const minuteOfDay = (at: number, zone: string): number =>
+  Math.floor((wallClock(at, zone) % DAY_MS) / MINUTE_MS);
+
 /** The day that a calendar in the zone shows. → "2026-11-26" */
 export const dayOf = (at: number, zone: string): string =>
   new Date(wallClock(at, zone)).toISOString().slice(0, 10);

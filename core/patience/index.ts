@@ -43,6 +43,15 @@ export const patienceOf = (state: ConversationState, now: number): Patience | nu
   return { dueAt: due, leftMs, share, isLate: leftMs <= 0 };
 };
 
+/** Patience runs low with a quarter of it left. */
+const LOW_SHARE = 0.25;
+
+/** When patience runs low, UTC epoch milliseconds; null where nobody waits, as in `patienceOf`. */
+export const lowAt = (state: ConversationState): number | null => {
+  const due = groupOf(state) === 'waiting' ? dueAt(state) : null;
+  return due === null ? null : due - limitMs(state) * LOW_SHARE;
+};
+
 /**
  * The place of a conversation within its group: a number, smaller stands higher.
  * Waiting: whose patience runs out first. Notes: the oldest. Put by: who comes back first.

@@ -29,12 +29,25 @@ export const owner = {
   password: 'fern-by-the-window',
 };
 
+/** Below the ports that a system gives away by itself, apart for each of the runner's workers. */
+const STREETS_FROM = 21_000;
+const STREETS_OF_A_WORKER = 1_000;
+let streets = 0;
+
+const nextStreetPort = (): number => {
+  const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+  streets += 1;
+  return STREETS_FROM + worker * STREETS_OF_A_WORKER + (streets % STREETS_OF_A_WORKER);
+};
+
 /** A server on its own data, with the street beside it, at a time that the test sets. */
 export class Porch {
   server!: Running;
   street: Running | null = null;
   private now = someDay;
   private readonly dataDir: string;
+  /** Named before there is a street, for the server has to know where its push service will be. */
+  private readonly streetPort = nextStreetPort();
   private cookie = '';
 
   constructor(name: string) {
@@ -56,6 +69,7 @@ export class Porch {
       LOG_LEVEL: 'error',
       CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
+      PUSH_NEAR: `http://127.0.0.1:${this.streetPort}`,
     });
   }
 
@@ -91,10 +105,12 @@ export class Porch {
   /** Quillfern Nursery's website, with a door's one line on its pages. */
   async openStreet(publicId: string): Promise<void> {
     this.street = await launch('street/dist/main.js', {
-      STREET_PORT: '0',
+      STREET_PORT: String(this.streetPort),
       PORCH_ORIGIN: this.origin,
       DOOR: publicId,
       QUIET: '1',
+      CLOCK: 'by-hand',
+      CLOCK_START: String(this.now),
     });
   }
 
@@ -133,6 +149,7 @@ export class Porch {
   async pass(ms: number): Promise<void> {
     this.now += ms;
     const done = once(this.server.child, 'message');
+    this.street?.child.send({ setClock: this.now });
     this.server.child.send({ setClock: this.now });
     await done;
   }

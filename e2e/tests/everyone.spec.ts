@@ -109,7 +109,7 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
-    // Fifteen screens, each looked through whole.
+    // Seventeen screens, each looked through whole.
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
@@ -121,6 +121,8 @@ for (const [colorScheme, viewport] of [
     await behind('/house/business', 'Business');
     await behind('/house/team', 'Team');
     await behind('/house/me', 'You');
+    await behind('/house/doorbell', 'Doorbell');
+    await behind('/house/install', 'On the home screen');
     await behind('/house/new-door', 'Add a door');
     await behind(`/house/door/${door.id}`, 'Quillfern Nursery');
     await behind('/walk?step=website', 'Your website');

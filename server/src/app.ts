@@ -17,6 +17,7 @@ import {
 import { version } from '../../package.json';
 import { allFor, askForWhom, guardTeam } from './accounts/asking';
 import { accountsRoutes } from './accounts/plugin';
+import { doorbellRoutes } from './doorbell/plugin';
 import { networkRoutes } from './doors/network-plugin';
 import { teamDoorsRoutes } from './doors/team-plugin';
 import type { PanelFiles } from './doors/website/page';
@@ -66,6 +67,7 @@ const teamSubjects: readonly RoutesOf[] = [
   filesRoutes,
   liveRoutes,
   teamDoorsRoutes,
+  doorbellRoutes,
 ];
 /** For visitors of websites: by a token, and from our own pages where something is written. */
 const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
@@ -199,6 +201,9 @@ export const buildApp = async (
     allFor(scope, 'anybody');
     await open(scope, publicSubjects);
   });
-  app.addHook('onClose', async () => services.darkroom.end());
+  app.addHook('onClose', async () => {
+    services.darkroom.end();
+    services.pusher.end();
+  });
   return app;
 };

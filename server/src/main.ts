@@ -3,7 +3,7 @@ import { buildApp } from './app';
 import { handClock, systemClock } from './clock';
 import { decoderProcess } from './darkroom/decoder-process';
 import { damageInWords, openDataFolder } from './data-folder';
-import { keyFile, keyPath, shutInWords } from './doors/seal';
+import { keyFile, keyPath, shutInWords } from './security/seal';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
 import { startTicking } from './ticking';

@@ -10,9 +10,16 @@ import { createSessions } from './accounts/sessions';
 import type { Clock } from './clock';
 import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
 import { createDisk } from './disk/disk';
+import { createBellDevices } from './doorbell/devices';
+import type { Resolve } from './doorbell/endpoints';
+import { createPusher } from './doorbell/push';
+import { createPushing } from './doorbell/pushing';
+import { ringingOn } from './doorbell/ring-on';
+import { createRinging } from './doorbell/ringing';
+import { createTrials } from './doorbell/trials';
+import { createVapid } from './doorbell/vapid';
 import { createDelivering } from './doors/delivering';
 import { createRegistry, type DoorKind } from './doors/registry';
-import { createSeal, type KeyFile, keyInMemory } from './doors/seal';
 import { websiteDoor } from './doors/website/kind';
 import type { PanelFiles } from './doors/website/page';
 import { createPresence } from './doors/website/presence';
@@ -40,6 +47,7 @@ import { createPictures } from './pictures/pictures';
 import { createBuckets } from './security/bucket';
 import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
+import { createSeal, type KeyFile, keyInMemory } from './security/seal';
 import type { Settings } from './settings';
 import type { Store } from './store';
 import { createTeam } from './team/team';
@@ -58,7 +66,18 @@ export interface Parts {
   keys?: KeyFile;
   /** Kinds of doors beside those that the house has. */
   doorKinds?: readonly DoorKind[];
+  /** Finds out where a push service is; the system's own way where nothing is said. */
+  resolve?: Resolve;
 }
+
+/** To whom a push service may write about what we send: a mail address or a page (RFC 8292, 2.1). */
+const contactOf = (store: Store, { publicOrigin }: Settings): string => {
+  const { address = '' } = store.business.read() ?? {};
+  if (address) return `mailto:${address}`;
+  if (publicOrigin?.startsWith('https:')) return publicOrigin;
+  const owner = store.members.all().find(({ role, hasLeft }) => role === 'owner' && !hasLeft);
+  return `mailto:${owner?.email ?? 'nobody@porch.invalid'}`;
+};
 
 /** Builds everything that does the work, each part from the parts it needs; nothing is global. */
 export const createServices = (
@@ -70,6 +89,7 @@ export const createServices = (
     keys = keyInMemory(),
     jobKinds = [],
     doorKinds = [],
+    resolve,
   }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
@@ -102,23 +122,37 @@ export const createServices = (
     uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
     links: createBuckets(clock, most.linksAnHour, HOUR_MS),
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
+    trialRings: createBuckets(clock, most.trialRingsAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
     firstCode: createBuckets(clock, most.firstCodeTriesAMinute, MINUTE_MS),
   };
   const { write, writeNow, change } = createBatch(store, publish, report);
   const dressing = createDressing({ store, clock, change });
   const shown = createShown({ store, dressing });
-  const record = createRecorder({ store, clock });
+  const ringing = createRinging({
+    store,
+    clock,
+    write,
+    canMail: () => false,
+    lookingAt: hub.lookingAt,
+  });
+  const record = createRecorder({ store, clock, follow: ringing.follow });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
   const persons = createPersons({ store, record });
   const seal = createSeal(keys);
+  const vapid = createVapid({ store, seal, clock, contact: () => contactOf(store, settings) });
+  const pusher = createPusher({ vapid, allowed: settings.pushNear, now: clock.now, resolve });
+  const trials = createTrials(clock);
+  const pushing = { store, clock, write, record, persons, ringing, pusher, trials };
   const registry = createRegistry({ store, seal, kinds: [websiteDoor, ...doorKinds] });
   const delivering = createDelivering({ store, clock, record, write, registry });
   const carrying = { at: registry.at, begin: delivering.begin };
   const kinds = [
     returning({ clock, persons, record }) as JobKind,
     delivering.kind as JobKind,
+    createPushing(pushing) as JobKind,
+    ringingOn({ persons, ringing, beginMail: () => {} }) as JobKind,
     ...jobKinds,
   ];
   const jobs = createWorker({ store, clock, write, report, kinds });
@@ -155,6 +189,17 @@ export const createServices = (
     jobs,
     registry,
     delivering,
+    ringing,
+    vapid,
+    pusher,
+    bellDevices: createBellDevices({
+      store,
+      clock,
+      change,
+      ringing,
+      trials,
+      allowed: settings.pushNear,
+    }),
     refold: createRefold({ store, record }),
     reply: createReply(inbox),
     line: createLine(inbox),

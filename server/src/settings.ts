@@ -18,6 +18,8 @@ const SettingsSchema = z.object({
   trustProxy: z
     .union([z.literal(false), z.number().int().min(1).max(10), z.array(z.string()).min(1).max(50)])
     .default(false),
+  /** Origins that pushes may go to though they are not on the open internet: a push service beside us. */
+  pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
   /** Where the built app and panel lie. */
   appDir: z.string().default('app/dist'),
   widgetDir: z.string().default('widget/dist'),
@@ -34,6 +36,8 @@ const SettingsSchema = z.object({
       linksAnHour: z.number().positive().default(60),
       /** How often a network's address may hand something over. */
       networksAMinute: z.number().positive().default(1_200),
+      /** How often somebody may let their devices ring to see whether they do. */
+      trialRingsAMinute: z.number().positive().default(12),
       /** More words a minute than these no panel and no device of ours says over one socket. */
       panelWordsAMinute: z.number().positive().default(240),
       deviceWordsAMinute: z.number().positive().default(600),
@@ -76,6 +80,7 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   dataDir: env.DATA_DIR,
   publicOrigin: env.PUBLIC_ORIGIN,
   trustProxy: toTrust(env.TRUST_PROXY),
+  pushNear: env.PUSH_NEAR ? env.PUSH_NEAR.split(',').map((one) => one.trim()) : undefined,
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
   limits: env.CONNECTIONS_OF_AN_ADDRESS
     ? { connectionsOfAnAddress: Number(env.CONNECTIONS_OF_AN_ADDRESS) }

@@ -1,4 +1,5 @@
 import { plainDress } from '@porch/core/dress';
+import { plainDoorbell, plainRingOn } from '@porch/core/ringing';
 import type { House } from './house';
 
 export interface Route {
@@ -27,6 +28,17 @@ const bodies: Record<string, object> = {
   '/api/members/{id}/role': { role: 'owner' },
   '/api/pairings/{id}/answer': { isSame: true },
   '/api/ticks': { tick: 'team' },
+  '/api/doorbell': plainDoorbell('Europe/London'),
+  '/api/ring-on': plainRingOn,
+  '/api/bell-devices/{id}': {
+    name: 'x',
+    subscription: {
+      endpoint: 'https://push.example/x',
+      keys: { p256dh: 'A'.repeat(87), auth: 'A'.repeat(22) },
+    },
+  },
+  '/api/bell-devices/{id}/mute': { isMuted: true },
+  '/api/bell-devices/{id}/arrived': { ring: 'some-ring-0001' },
 };
 
 const queries: Record<string, string> = {

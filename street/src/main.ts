@@ -1,7 +1,19 @@
 import Fastify from 'fastify';
 import { letPassersBy } from './passers-by';
+import { pushPage } from './push/page';
+import { createPushService, pushRoutes } from './push/service';
 import { kindsOfPages } from './site/kinds';
 import { renderPage, sitePages } from './site/page';
+
+/** The time; with CLOCK=by-hand that which the process says that started this one. */
+const clockOf = (): (() => number) => {
+  if (process.env.CLOCK !== 'by-hand') return Date.now;
+  let at = Number(process.env.CLOCK_START);
+  process.on('message', (message: { setClock?: number }) => {
+    at = message.setClock ?? at;
+  });
+  return () => at;
+};
 
 /** The simulated outside world: its own process, its own port, the same wire as the real thing. */
 const start = async (): Promise<void> => {
@@ -12,6 +24,7 @@ const start = async (): Promise<void> => {
   const doorsOfPages: Record<string, string> = process.env.DOOR
     ? {}
     : { '/repotting-bench': 'quillfern-bench-door', '/deutsch': 'quillfern-german-door' };
+  const clock = clockOf();
   const app = Fastify({ forceCloseConnections: true });
   const snippetOn = (path: string): string =>
     `<script async src="${server}/loader.js" data-door="${doorsOfPages[path] ?? door}"></script>`;
@@ -29,9 +42,13 @@ const start = async (): Promise<void> => {
         .send(html(standing)),
     );
   }
+  const pushService = createPushService();
+  let origin = '';
+  pushRoutes(app, pushService, () => origin, clock);
+  pushPage(app, pushService);
   await app.listen({ port, host: '127.0.0.1' });
   const address = app.server.address() as { port: number };
-  const origin = `http://127.0.0.1:${address.port}`;
+  origin = `http://127.0.0.1:${address.port}`;
   const stop = process.env.QUIET === '1' ? () => {} : letPassersBy(door, server, origin);
   process.stdout.write(`the street is at ${origin}\n`);
   process.send?.({ listening: address.port });

@@ -3,12 +3,15 @@ import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client
 import { Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
+import { useInstalledNote } from '../features/doorbell/data/installed';
+import { leaveBell, useBellDevice } from '../features/doorbell/data/this-device';
 import { LampSwitch } from '../features/lamp/parts/lamp-switch';
 import { Failed, RowsComing } from '../kit/states';
 import { useTheme } from '../kit/theme/use-theme';
 import { bestOf, speak } from '../kit/wording';
 import { Frame } from '../shell/frame/frame';
 import { useConnection } from '../shell/live/use-connection';
+import { useWorker } from '../shell/live/use-worker';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
 import { useHouse } from '../shell/session/house';
 import { isWorthAskingAgain } from '../shell/session/refused';
@@ -60,9 +63,14 @@ const Door = () => {
   const isElsewhere = wanted !== null && wanted !== path;
   const isSignedOut = house?.me === null;
   useEffect(() => {
-    if (isSignedOut) forget(client);
+    if (!isSignedOut) return;
+    forget(client);
+    leaveBell();
   }, [isSignedOut]);
   useConnection(isSignedIn);
+  useWorker();
+  useBellDevice(isSignedIn);
+  useInstalledNote(house);
   useEffect(() => {
     if (isElsewhere && wanted) router.replace(wanted);
   }, [isElsewhere, wanted, router]);

@@ -9,8 +9,8 @@ import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until } from '../../test-kit/panel';
 import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
+import { createSeal, keyFile, keyInMemory, keyPath } from '../security/seal';
 import { createRegistry, type DoorKind, type Sending } from './registry';
-import { createSeal, keyFile, keyInMemory, keyPath } from './seal';
 import { websiteDoor } from './website/kind';
 
 const second = 1_000;

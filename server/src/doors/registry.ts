@@ -2,8 +2,8 @@ import type { Delivery, DoorCan, InboundSchema, Outbound } from '@porch/contract
 import type { Way } from '@porch/core/conversation';
 import type { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
+import type { Seal } from '../security/seal';
 import type { DoorRecord, Store } from '../store';
-import type { Seal } from './seal';
 
 /** What is handed to a door that is to carry something out. */
 export interface Sending {

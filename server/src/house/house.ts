@@ -43,6 +43,10 @@ export const checklistFor = (
       isListed: isListed(listedAt(doorId), origin),
     })),
     phone: sessions.isOnPhone(memberId),
+    homeScreen: store.ticks.has('home-screen'),
+    rings: store.bellDevices
+      .of(memberId)
+      .some(({ rungAt, why }) => rungAt !== null && why === null),
     answered: store.ticks.has('answered'),
     dressed: doors.some(({ id }) => dressing.isDressed(id)),
     darkTexts: store.ticks.has('dark-texts'),

@@ -18,6 +18,7 @@ describe('what was written', () => {
       memberId: 'nobody',
       sessionHash: 'nobody',
       isListening: true,
+      sees: null,
       send: () => {
         throw new Error('this device fails');
       },

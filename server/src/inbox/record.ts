@@ -1,6 +1,7 @@
 import { wayKey } from '@porch/core/contact';
 import {
   type Details,
+  type Entry,
   emptyThread,
   FOLD_VERSION,
   foldThread,
@@ -19,10 +20,28 @@ export interface Recording {
 }
 
 /**
+ * What follows from what has just been written: jobs, and what else is to be noted on the same roll. Called
+ * inside the transaction.
+ */
+export type Follow = (
+  was: ConversationRecord,
+  now: ConversationRecord,
+  entries: readonly Entry[],
+) => Recording[];
+
+/**
  * Writes what happened in conversations, and keeps the cached folds and the line in step. Call inside a
  * transaction; the search is filled by whoever commits.
  */
-export const createRecorder = ({ store, clock }: { store: Store; clock: Clock }) => {
+export const createRecorder = ({
+  store,
+  clock,
+  follow = () => [],
+}: {
+  store: Store;
+  clock: Clock;
+  follow?: Follow;
+}) => {
   /** Ways to reach somebody that they said themselves, whichever door it was at; an empty one is taken back. */
   const keepWays = (threadId: string, at: number, said: Details): void => {
     for (const kind of ['email', 'phone'] as const) {
@@ -59,23 +78,35 @@ export const createRecorder = ({ store, clock }: { store: Store; clock: Clock })
           }),
         );
 
-  /** Appends to a conversation's roll: what one of its threads said, or what was done with the whole. */
-  const add = (
-    known: ConversationRecord,
+  /** What was written, and the conversation after it. */
+  const append = (
+    conversation: ConversationRecord,
     threadId: string | null,
     recordings: readonly Recording[],
-  ): News => {
-    const conversation = upToDate(known);
+  ): { entries: Entry[]; next: ConversationRecord } => {
     const at = clock.now();
     const entries = recordings.map(({ id, happening }) => {
       if (threadId && happening.kind === 'details') keepWays(threadId, at, happening);
       return store.entries.append(conversation.id, threadId, id, at, happening);
     });
     const threads = conversation.threads.map((thread) => entries.reduce(foldThread, thread));
-    const next = store.conversations.write(withThreads(conversation, threads));
-    const comesBack = returningOf(next);
-    if (comesBack) store.jobs.schedule(comesBack, at);
-    return newsOf(next, entries);
+    return { entries, next: store.conversations.write(withThreads(conversation, threads)) };
+  };
+
+  /** Appends to a conversation's roll: what one of its threads said, or what was done with the whole. */
+  const add = (
+    known: ConversationRecord,
+    threadId: string | null,
+    recordings: readonly Recording[],
+  ): News => {
+    const was = upToDate(known);
+    const first = append(was, threadId, recordings);
+    const comesBack = returningOf(first.next);
+    if (comesBack) store.jobs.schedule(comesBack, clock.now());
+    const more = follow(was, first.next, first.entries);
+    if (more.length === 0) return newsOf(first.next, first.entries);
+    const then = append(first.next, null, more);
+    return newsOf(then.next, [...first.entries, ...then.entries]);
   };
 
   /** What a conversation's team and those of its visitors whom it concerns are to hear of entries. */

@@ -72,7 +72,7 @@ export const createReply = (services: {
       way,
     };
     const news = record.add(conversation, threadId, [{ id: deed.id, happening }]);
-    for (const entry of news.entries) carrying.begin(entry, thread);
+    for (const entry of news.entries) if (entry.id === deed.id) carrying.begin(entry, thread);
     return [news];
   };
 

@@ -12,6 +12,8 @@ export interface Device {
   sessionHash: string;
   /** True once it has said hello: only then is it told anything. */
   isListening: boolean;
+  /** Which conversation is open on it and in sight; null: none. */
+  sees: string | null;
   send(text: string): void;
   close(): void;
 }
@@ -125,6 +127,9 @@ export const createHub = (
       plates.add(plate);
       return () => plates.delete(plate);
     },
+    /** Ids of those of the team who have a conversation open and in sight. */
+    lookingAt: (conversationId: string): string[] =>
+      [...devices].filter(({ sees }) => sees === conversationId).map(({ memberId }) => memberId),
     isHere: (writer: string): boolean => panels.has(writer),
     /** Tells everybody concerned what is now on disk; one message to the team, however much it is. */
     publish: (news: readonly News[]): void => {

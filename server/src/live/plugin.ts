@@ -28,7 +28,12 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
   };
 
   /** What a device is told for what it says; `listens` is called once it has said hello. */
-  const answersTo = (memberId: string, message: FromTeam, listens: () => void): ToTeam[] => {
+  const answersTo = (
+    memberId: string,
+    message: FromTeam,
+    listens: () => void,
+    sees: (conversationId: string | null) => void = () => {},
+  ): ToTeam[] => {
     switch (message.do) {
       case 'hello':
         // Listening starts in the same turn as the reading, so nothing falls between them.
@@ -47,6 +52,9 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
         return [];
       case 'has':
         reach.teamHas(message.seq);
+        return [];
+      case 'sees':
+        sees(message.conversationId);
         return [];
       case 'pulse':
         return [{ say: 'pulse' }];
@@ -72,6 +80,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
         memberId: me.id,
         sessionHash,
         isListening: false,
+        sees: null as string | null,
         send: sendText,
         close: () => {
           send({ say: 'signed-out' });
@@ -90,7 +99,10 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
           const listens = (): void => {
             device.isListening = true;
           };
-          for (const answer of answersTo(me.id, message, listens)) send(answer);
+          const sees = (conversationId: string | null): void => {
+            device.sees = conversationId;
+          };
+          for (const answer of answersTo(me.id, message, listens, sees)) send(answer);
         },
       });
       socket.on('close', () => {

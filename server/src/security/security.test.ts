@@ -95,6 +95,7 @@ describe('who may do what', () => {
         'get /api/doors/{id}/dress',
         'get /api/jobs/dead',
         'get /api/links',
+        'post /api/doorbell/new-keys',
         'post /api/doors',
         'post /api/doors/{id}/publish',
         'post /api/doors/{id}/trial',
@@ -110,6 +111,7 @@ describe('who may do what', () => {
         'put /api/doors/{id}',
         'put /api/doors/{id}/draft',
         'put /api/members/{id}/role',
+        'put /api/ring-on',
       ].sort(),
     );
   });

@@ -97,7 +97,7 @@ export const doorsTable = (db: Db) => {
     well: (id: string): void => {
       well.run(id);
     },
-    /** As it is sealed; null where it has none. See `doors/seal.ts`. */
+    /** As it is sealed; null where it has none. See `security/seal.ts`. */
     sealedSecret: (id: string): Buffer | null => secret.get(id)?.secret ?? null,
     setSealedSecret: (id: string, sealed: Buffer | null): void => {
       setSecret.run(sealed, id);

@@ -1,18 +1,22 @@
+import { bellDevicesTable } from './bell-devices';
 import { businessTable } from './business';
 import { conversationsTable } from './conversations';
 import type { Db } from './db';
 import { deliveriesTable } from './deliveries';
+import { doorbellsTable } from './doorbells';
 import { doorsTable } from './doors';
 import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
+import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { picturesTable } from './pictures';
 import { probeTable } from './probe';
+import { roundsTable } from './rounds';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
 import { sightingsTable } from './sightings';
@@ -22,6 +26,7 @@ import { triesTable } from './tries';
 import { warningsTable } from './warnings';
 import { waysTable } from './ways';
 
+export type { BellDeviceRecord } from './bell-devices';
 export type { ConversationRecord } from './conversations';
 export { newConversation, toRow, withThreads } from './conversations';
 export { openBeside, openDatabase } from './database';
@@ -34,6 +39,7 @@ export { toMention } from './files';
 export type { DeadJob, JobRecord, NewJob } from './jobs';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
+export type { Round } from './rounds';
 export type { SightingRecord } from './sightings';
 export type { Stay, ThreadRecord, Writer } from './threads';
 export { writerKey } from './threads';
@@ -54,6 +60,10 @@ export const createStore = (db: Db) => {
     warnings: warningsTable(db),
     findings: findingsTable(db),
     jobs: jobsTable(db),
+    houseSecrets: houseSecretsTable(db),
+    doorbells: doorbellsTable(db),
+    bellDevices: bellDevicesTable(db),
+    rounds: roundsTable(db),
     probe: probeTable(db),
     tries: triesTable(db),
     doors,

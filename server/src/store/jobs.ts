@@ -23,6 +23,8 @@ export interface NewJob {
   load: unknown;
   /** UTC epoch milliseconds. */
   notBefore: number;
+  /** How much of it is a length of time, which a clock that is set makes no longer or shorter; 0: a moment. */
+  waitMs?: number;
 }
 
 const columns = 'id, key, kind, load, tries, lease, made_at AS madeAt';
@@ -33,12 +35,12 @@ export const DEAD_PAGE = 50;
 export const jobsTable = (db: Db) => {
   let hasNew = false;
   const values = `(key, kind, load, state, not_before, wait_ms, tries, lease, made_at)
-     VALUES (@key, @kind, @load, 'ready', @notBefore, 0, 0, 0, @now)`;
+     VALUES (@key, @kind, @load, 'ready', @notBefore, @waitMs, 0, 0, @now)`;
   const add = db.prepare(`INSERT INTO jobs ${values} ON CONFLICT DO NOTHING`);
   const schedule = db.prepare(
     `INSERT INTO jobs ${values}
      ON CONFLICT DO UPDATE SET load = excluded.load, not_before = excluded.not_before,
-       state = 'ready', wait_ms = 0, tries = 0, lease = lease + 1, why = NULL
+       state = 'ready', wait_ms = excluded.wait_ms, tries = 0, lease = lease + 1, why = NULL
      WHERE not_before <> excluded.not_before OR state <> 'ready' OR load <> excluded.load`,
   );
   const take = db.prepare<{ kind: string; now: number; most: number }, JobRecord>(
@@ -75,7 +77,15 @@ export const jobsTable = (db: Db) => {
   const byKey = db.prepare<[string], JobRecord & { state: string; notBefore: number }>(
     `SELECT ${columns}, state, not_before AS notBefore FROM jobs WHERE key = ?`,
   );
-  const row = (job: NewJob, now: number) => ({ ...job, load: JSON.stringify(job.load), now });
+  const under = db.prepare<[string, string], { id: number }>(
+    "SELECT id FROM jobs WHERE key >= ? AND key < ? AND state <> 'dead' LIMIT 1",
+  );
+  const row = (job: NewJob, now: number) => ({
+    waitMs: 0,
+    ...job,
+    load: JSON.stringify(job.load),
+    now,
+  });
   return {
     /** Adds what must happen; the same key twice is once. Call in the transaction of its cause. */
     add: (job: NewJob, now: number): void => {
@@ -115,6 +125,8 @@ export const jobsTable = (db: Db) => {
     /** Lets a dead one be tried again; false when it is not there, or not dead. */
     revive: (id: number, now: number): boolean => revive.run(now, id).changes > 0,
     leave: (id: number): boolean => leave.run(id).changes > 0,
+    /** Whether any is still to be done whose key begins so. */
+    isAnyUnder: (prefix: string): boolean => under.get(prefix, `${prefix}\uffff`) !== undefined,
     byKey: (key: string) => byKey.get(key) ?? null,
   };
 };

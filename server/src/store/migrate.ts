@@ -5,6 +5,7 @@ import whatHeldNot from './migrations/0003-what-held-not.sql';
 import threads from './migrations/0004-threads.sql';
 import jobs from './migrations/0005-jobs.sql';
 import doors from './migrations/0006-doors.sql';
+import doorbell from './migrations/0007-doorbell.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -14,6 +15,7 @@ export const migrations: readonly string[] = [
   threads,
   jobs,
   doors,
+  doorbell,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

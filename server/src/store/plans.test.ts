@@ -23,6 +23,8 @@ const small = new Set([
   'probe',
   'marks',
   'job_counts',
+  'ring_on',
+  'bell_devices',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

@@ -1,6 +1,6 @@
 import type { Db } from './db';
 
-export type Tick = 'answered' | 'dark-texts' | 'team';
+export type Tick = 'answered' | 'dark-texts' | 'team' | 'home-screen';
 
 /** What has happened once and for all. */
 export const ticksTable = (db: Db) => {

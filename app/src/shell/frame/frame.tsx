@@ -5,11 +5,13 @@ import { Text } from '../../kit/text';
 import { touch } from '../../kit/theme/sizes';
 import { useTheme } from '../../kit/theme/use-theme';
 import { useWide } from '../../kit/theme/use-wide';
+import { showBadge } from '../live/alerts';
 import { useLive } from '../live/store';
 import { useHouse } from '../session/house';
 import { shellWords } from '../words';
 import { KeySheet } from './key-sheet';
 import { Strips } from './strips';
+import { showOnTab } from './tab-icon';
 import { UndoOffer } from './undo';
 import { useKeys } from './use-keys';
 
@@ -52,15 +54,18 @@ const Places = () => {
   );
 };
 
-/** The tab's title counts who waits. */
+/** The tab's title and icon and the app's badge count who waits. */
 const useTitle = (): void => {
   const business = useHouse().data?.business?.name;
   const waiting = useLive(({ counts }) => counts.all?.waiting ?? 0);
   useEffect(() => {
     const name = business ? `${business} · ${shellWords().name}` : shellWords().name;
     document.title = waiting > 0 ? shellWords().newMessage(waiting, name) : name;
+    showOnTab(waiting);
+    showBadge(waiting);
     return () => {
       document.title = shellWords().name;
+      showOnTab(0);
     };
   }, [business, waiting]);
 };

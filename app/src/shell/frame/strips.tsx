@@ -7,6 +7,7 @@ import { Text } from '../../kit/text';
 import { useTheme } from '../../kit/theme/use-theme';
 import { useOutbox } from '../live/outbox';
 import { useLive } from '../live/store';
+import { takeNewVersion, useNewVersion } from '../offline/new-version';
 import { useHouse } from '../session/house';
 import { shellWords } from '../words';
 
@@ -30,6 +31,7 @@ export const Strips = () => {
   const isConnected = useLive((live) => live.isConnected);
   const wasConnected = useLive((live) => live.wasConnected);
   const house = useHouse().data;
+  const isNewer = useNewVersion(({ waiting }) => waiting !== null);
   const failed = useOutbox(
     useShallow(({ queue }) => queue.filter(({ state }) => state === 'failed')),
   );
@@ -39,6 +41,11 @@ export const Strips = () => {
       {!isConnected && wasConnected ? <Strip said={shellWords().offline} /> : null}
       {isConnected && house?.canWrite === false ? (
         <Strip isUrgent said={shellWords().cannotWrite} />
+      ) : null}
+      {isNewer ? (
+        <Strip said={shellWords().newVersion}>
+          <Button look="bare" label={shellWords().takeNewVersion} onPress={takeNewVersion} />
+        </Strip>
       ) : null}
       {first ? (
         <Strip isUrgent said={shellWords().notDone(failed.length)}>

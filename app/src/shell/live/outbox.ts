@@ -1,21 +1,11 @@
-import type { HeldFile } from '@porch/client/files';
-import { createSendLoop, type Outcome } from '@porch/client/send-loop';
-import { createShelf } from '@porch/client/shelf';
-import { isWorthRetrying, type Refusal } from '@porch/contract/errors';
-import type { Deed, DeedDone } from '@porch/contract/line';
-import { type Parcel, type Queue, step } from '@porch/core/send-queue';
+import { createSendLoop } from '@porch/client/send-loop';
+import type { Refusal } from '@porch/contract/errors';
+import type { DeedDone } from '@porch/contract/line';
+import { type Queue, step } from '@porch/core/send-queue';
 import { create } from 'zustand';
-import { api } from '../session/api';
-import { ApiError } from '../session/refused';
+import { type DeedParcel, deliver, type Load, SYNC_TAG, unsent } from './parcels';
 
-/** Something to be done in a conversation; the deed's id is the parcel's. */
-type Load = { files: HeldFile[] } & (Deed extends infer One
-  ? One extends Deed
-    ? Omit<One, 'id'>
-    : never
-  : never);
-
-export type DeedParcel = Parcel<Load>;
+export type { DeedParcel } from './parcels';
 
 interface OutboxState {
   queue: Queue<Load>;
@@ -29,41 +19,35 @@ let isOpen = false;
 let taken: (done: DeedDone) => void = () => {};
 let refused: (parcel: DeedParcel) => void = () => {};
 
-const send = async ({ id, lane, load }: DeedParcel): Promise<DeedDone> => {
-  const { files, ...deed } = load;
-  for (const file of files) await api.upload(file.id, file.name, file.blob);
-  return api.send<DeedDone>('POST', `/api/conversations/${lane}/deeds`, { ...deed, id });
-};
+/** Background Synchronization is no standard, and not everywhere. */
+type Waking = ServiceWorkerRegistration & { sync?: { register(tag: string): Promise<void> } };
 
-const deliver = async (parcel: DeedParcel): Promise<Outcome> => {
-  try {
-    taken(await send(parcel));
-    return 'arrived';
-  } catch (error) {
-    const isRefused = error instanceof ApiError && !isWorthRetrying(error.status);
-    // Signed out meanwhile: it waits here until somebody signs in again.
-    if (!isRefused || error.status === 401) return 'not-now';
-    // That something was seen is nobody's to do anew.
-    return parcel.load.do === 'read' ? 'pointless' : error.refusal;
-  }
+/** Asks the browser to wake the service worker once there is signal: the app may be closed by then. */
+const askToBeWoken = async (): Promise<void> => {
+  const registration: Waking | undefined = await navigator.serviceWorker?.getRegistration();
+  await registration?.sync?.register(SYNC_TAG);
 };
 
 const loop = createSendLoop<Load>({
   queue: () => useOutbox.getState().queue,
   change: (action) => useOutbox.setState(({ queue }) => ({ queue: step(queue, action) })),
-  deliver,
+  deliver: (parcel) => deliver(parcel, taken),
   refused: (parcel, refusal) => {
     useOutbox.setState(({ refusals }) => ({ refusals: { ...refusals, [parcel.id]: refusal } }));
     refused(parcel);
   },
   mayLeave: () => isOpen,
-  shelf: createShelf('porch-outbox'),
+  shelf: unsent,
   now: () => Date.now(),
 });
 
 /** What this device still has to send: kept over a reload, sent in order, each thing once. */
 export const outbox = {
-  add: loop.add,
+  add: (lane: string, load: Load): string => {
+    const id = loop.add(lane, load);
+    askToBeWoken().catch(() => undefined);
+    return id;
+  },
   retry: loop.retry,
   drop: loop.drop,
   connected: loop.connected,

@@ -1,9 +1,12 @@
+import type { MyDoorbell } from '@porch/contract/doorbell';
 import type { ToTeam } from '@porch/contract/live';
 import type { Entry } from '@porch/core/conversation';
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { lastKnown } from '../offline/offline';
+import { doorbellKey } from '../session/doorbell';
 import { houseKey, isForMe, linksKey } from '../session/house';
+import { hushHere, lookedAt } from './alerts';
 import { applyNews, readAnew } from './apply';
 import { ring } from './bell';
 import { readTop } from './line';
@@ -26,9 +29,23 @@ export const tellTyping = (conversationId: string): void => {
   socket?.send({ do: 'typing', conversationId });
 };
 
+let seen: string | null = null;
+
+/** Says which conversation is open here and in sight: whoever looks at it is not rung for it. */
+export const tellSees = (conversationId: string | null): void => {
+  if (seen === conversationId) return;
+  seen = conversationId;
+  socket?.send({ do: 'sees', conversationId });
+};
+
 /** The conversations in which a visitor said something. */
 const spokenIn = (entries: readonly Entry[]): string[] =>
   entries.filter(({ kind }) => kind === 'visitor-said').map((entry) => entry.conversationId);
+
+const ringHere = (client: QueryClient): void => {
+  const known = client.getQueryData<MyDoorbell>(doorbellKey);
+  ring(known ? known.doorbell.sound : 'two-notes');
+};
 
 /** Notes beside the caches up to where they go: both are kept together, and taken up together. */
 const noteKnown = (client: QueryClient): void => {
@@ -52,7 +69,10 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
         recent.forget();
         void readAnew(client);
       } else applyNews(client, message.entries, message.rows);
-      if (isForMe(client, message.rows, spokenIn(message.entries))) ring();
+      if (isForMe(client, message.rows, spokenIn(message.entries))) ringHere(client);
+      void hushHere(lookedAt(message.entries));
+      // A new connection knows nothing of what was said over the last one.
+      if (seen !== null) socket?.send({ do: 'sees', conversationId: seen });
       noteKnown(client);
       tellHas();
       break;
@@ -69,7 +89,8 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
         typing,
         ...(seq > known.seq ? { seq, last } : {}),
       });
-      if (isForMe(client, rows, spokenIn(spoke))) ring();
+      if (isForMe(client, rows, spokenIn(spoke))) ringHere(client);
+      void hushHere(lookedAt(entries));
       noteKnown(client);
       tellHas();
       break;
@@ -87,6 +108,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
     case 'signed-out':
       void client.invalidateQueries({ queryKey: houseKey });
       void client.invalidateQueries({ queryKey: linksKey });
+      void client.invalidateQueries({ queryKey: doorbellKey });
       break;
     case 'pulse':
       break;

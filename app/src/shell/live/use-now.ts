@@ -3,6 +3,7 @@ import { shallow } from 'zustand/shallow';
 import { serverNow } from './store';
 
 const TICK_MS = 1_000;
+export const SECOND_MS = 1_000;
 export const MINUTE_MS = 60_000;
 
 let timer: ReturnType<typeof setInterval> | undefined;

@@ -10,7 +10,7 @@ const filled = (): QueryClient => {
   client.setQueryData(['known'], { seq: 7, lamp: null, counts: null, offsetMs: 0 });
   client.setQueryData(['line', 'waiting'], { rows: [], next: null });
   client.setQueryData(['search', 'fern'], { rows: [] });
-  for (let day = 1; day <= 50; day += 1) {
+  for (let day = 1; day <= 60; day += 1) {
     client.setQueryData(['roll', `talk-${day}`], { entries: [] }, { updatedAt: day });
   }
   return client;
@@ -32,7 +32,7 @@ describe('what this device keeps to be read without signal', () => {
     const client = filled();
     const kept = keptOf(client);
     expect(kept).toEqual(expect.arrayContaining(['house', 'known', 'line waiting']));
-    expect(kept).toContain('roll talk-50');
+    expect(kept).toContain('roll talk-60');
     expect(kept).toContain('roll talk-11');
     expect(kept).not.toContain('roll talk-10');
     expect(kept).not.toContain('search fern');

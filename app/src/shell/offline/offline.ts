@@ -13,11 +13,15 @@ import { type Known, knownKey } from '../live/store';
 import { api } from '../session/api';
 import { houseKey } from '../session/house';
 import { ApiError } from '../session/refused';
+import { dropShared } from '../session/shared';
+import { buildName } from './build-name';
+import { drafts } from './drafts';
+import { watchVersions } from './new-version';
 
 const DAY_MS = 86_400_000;
 const KEPT_LONGEST_MS = 7 * DAY_MS;
 /** How many conversations can be read without signal: those that were looked at last. */
-const ROLLS_MOST = 40;
+const ROLLS_MOST = 50;
 /** So much of each, however far somebody has read back: it is written whole at every change. */
 const ENTRIES_MOST = 100;
 const ROWS_MOST = 120;
@@ -89,11 +93,6 @@ const persister = createAsyncStoragePersister({
   serialize: (seen) => JSON.stringify(toKeep(seen)),
 });
 
-const buildName = (): string =>
-  typeof document === 'undefined'
-    ? ''
-    : (document.querySelector('meta[name="build"]')?.getAttribute('content') ?? '');
-
 /** The line, the rolls looked at and the house stay on this device, to be read without signal. */
 export const keeping = (): PersistQueryClientProviderProps['persistOptions'] => ({
   persister,
@@ -130,6 +129,8 @@ export const forget = (client: QueryClient): void => {
       query.queryKey[0] !== houseKey[0] &&
       (keptKeys.includes(query.queryKey[0]) || !query.isActive()),
   });
+  void drafts.forgetFiles();
+  void dropShared();
   void persister.removeClient();
 };
 
@@ -154,7 +155,8 @@ export const openAnew = async (address: string): Promise<void> => {
 /** Keeps the app itself on this device as well, once all else has come. */
 export const keepApp = (): void => {
   if (typeof navigator === 'undefined' || !('serviceWorker' in navigator)) return;
-  const register = () => void navigator.serviceWorker.register('/worker.js').catch(() => undefined);
+  const register = () =>
+    void navigator.serviceWorker.register('/worker.js').then(watchVersions, () => undefined);
   if (document.readyState === 'complete') register();
   else window.addEventListener('load', register, { once: true });
 };

@@ -34,6 +34,8 @@ export const en = {
   offline: 'No connection. What you see is from before; what you send waits here.',
   notDone: (count: number) =>
     count === 1 ? 'One thing was not done.' : `${count} things were not done.`,
+  newVersion: 'A new version is here. What you are writing stays.',
+  takeNewVersion: 'Take it',
   look: 'Look',
   warning: 'Somebody tried to sign in as you.',
   undo: 'Undo',
@@ -48,6 +50,12 @@ export const en = {
     gone: 'Nobody answered there.',
     refused: 'It was refused there.',
     'door-unknown': 'The door is not there any more.',
+    'push-too-slow': 'Its push service took too long to answer. It is tried again.',
+    'push-too-many': 'Its push service wants to be left alone for a while. It is tried again.',
+    'push-broken': 'Its push service does not work at the moment. It is tried again.',
+    'push-unreachable': 'Its push service cannot be reached. It is tried again.',
+    'push-refused': 'Its push service refused the ring. Allow alerts anew on that device.',
+    'push-gone': 'The device does not want to be rung any more.',
   } as Record<string, string>,
   whyUnknown: 'What was asked did not answer as it should.',
   refusal: (refusal: Refusal): string => {
@@ -99,6 +107,10 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'link-used': 'This link was used already; each works once. Ask for a new one.',
   'link-stale': 'This link is too old or was withdrawn. Ask for a new one.',
   'zone-unknown': 'This time zone is not known. Write it as Europe/London.',
+  'endpoint-refused':
+    'This browser gave an address for rings that nothing may be sent to. Nothing was changed; try another browser.',
+  'keys-not-understood':
+    'This browser gave keys for rings that cannot be used. Nothing was changed; allow alerts again.',
   'password-too-short': ({ limit }) =>
     `The password is too short. Use at least ${limit} characters.`,
   'email-not-understood': 'This does not look like an email address.',
@@ -132,6 +144,6 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     `Too many wrong tries from here. Try again in ${waitInWords(waitMs ?? 0)}, or on a device on which you have signed in before.`,
   'too-many': ({ waitMs }) => `That was a lot at once. Try again in ${waitInWords(waitMs ?? 0)}.`,
   'secret-sealed':
-    'The key that opens the door’s secret is missing, or another one. Put porch.key back, or connect the door anew.',
+    'The key that opens what this needs is missing, or another one. Put porch.key back, or connect it anew.',
   'our-fault': 'Something went wrong on our side. Nothing was lost; try again.',
 };

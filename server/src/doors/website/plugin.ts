@@ -74,7 +74,7 @@ export const websiteRoutes = async ({
   panelFiles,
 }: Routing): Promise<void> => {
   const { website, clock, lamp, hub, visiting, files, limits, dressing, shown } = services;
-  const { sightings, connections, isOwnOrigin } = services;
+  const { sightings, connections, isOwnOrigin, ringing, report } = services;
 
   const listedOrigin = (request: FastifyRequest, door: DoorRecord, page: string): string => {
     const origin = request.headers.origin ?? '';
@@ -190,6 +190,7 @@ export const websiteRoutes = async ({
     connections.refuseIfTooMany(request.ip);
     const door = website.openDoor(request.params.door);
     const origin = listedOrigin(request, door, request.query.page);
+    ringing.landed(door.id, request.query.page).catch(report);
     reply.hijack();
     const { raw } = reply;
     raw.writeHead(200, {

@@ -18,6 +18,8 @@ const sighting = (site: string, isListed: boolean): Ticks['sightings'][number] =
 const nothing: Ticks = {
   sightings: [],
   phone: false,
+  homeScreen: false,
+  rings: false,
   answered: false,
   dressed: false,
   darkTexts: false,
@@ -26,6 +28,8 @@ const nothing: Ticks = {
 const everything: Ticks = {
   sightings: [sighting('quillfern.example', true)],
   phone: true,
+  homeScreen: true,
+  rings: true,
   answered: true,
   dressed: true,
   darkTexts: true,
@@ -87,7 +91,7 @@ describe('the checklist that ticks itself', () => {
 
   it('says what is still to do, and when it last looked', async () => {
     await draw(houseWith(nothing));
-    expect(screen.getAllByText('To do')).toHaveLength(5);
+    expect(screen.getAllByText('To do')).toHaveLength(7);
     expect(screen.getByText('To do · Not seen yet, last looked 1 s ago')).toBeTruthy();
     expect(screen.queryByText('Done')).toBeNull();
   });

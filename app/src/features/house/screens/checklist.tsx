@@ -13,6 +13,7 @@ import { spanInWords } from '../../../kit/times';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
+import { useDoorbellTicks } from '../../doorbell/parts/ways';
 import { useChangeDoor } from '../../doors/data/doors';
 import { sightingInWords } from '../../doors/parts/in-words';
 import { PairSheet } from '../../team/parts/pair-sheet';
@@ -108,6 +109,7 @@ const isAllDone = ({ sightings, ...ticks }: Ticks): boolean =>
 export const Checklist = ({ house }: { house: House }) => {
   const { checklist: ticks, business } = house;
   const tick = useTick();
+  const bells = useDoorbellTicks();
   const [isPairing, setPairing] = useState(false);
   if (!ticks || isAllDone(ticks)) return null;
   const [door] = house.doors;
@@ -129,6 +131,20 @@ export const Checklist = ({ house }: { house: House }) => {
         <Snippet house={house} ticks={ticks} />
         <Item label={said().phone} isDone={ticks.phone}>
           <Button look="bare" label={said().phoneDo} onPress={() => setPairing(true)} />
+        </Item>
+        <Item label={bells.homeScreen.label} isDone={ticks.homeScreen}>
+          <Button
+            look="bare"
+            label={bells.homeScreen.action}
+            onPress={() => router.navigate('/house/install')}
+          />
+        </Item>
+        <Item label={bells.rings.label} isDone={ticks.rings}>
+          <Button
+            look="bare"
+            label={bells.rings.action}
+            onPress={() => router.navigate('/house/doorbell')}
+          />
         </Item>
         <Item label={said().answered} isDone={ticks.answered}>
           <Button

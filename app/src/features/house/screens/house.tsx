@@ -1,6 +1,8 @@
 import type { House as HouseData } from '@porch/contract/house';
 import { router } from 'expo-router';
+import Bell from 'lucide-react-native/icons/bell';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
@@ -13,13 +15,13 @@ import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
 import { HousePage } from '../../../shell/frame/house-page';
-import { playBell } from '../../../shell/live/bell';
 import { outbox, useOutbox } from '../../../shell/live/outbox';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { Face } from '../../../shell/pictures/face';
 import { type Choice, choose, useChoice } from '../../../shell/session/choices';
 import { useHouse, useSignOut, useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
+import { useDoorbellWays } from '../../doorbell/parts/ways';
 import { doorInWords } from '../../doors/parts/in-words';
 import { PairSheet } from '../../team/parts/pair-sheet';
 import { useFindingRead, useWarningSeen } from '../data/notices';
@@ -103,6 +105,8 @@ const Account = ({ name }: { name: string }) => {
 };
 
 const Ways = ({ house }: { house: HouseData }) => {
+  const theme = useTheme();
+  const bells = useDoorbellWays();
   const { business, me, doors, team } = house;
   if (!business || !me) return null;
   const here = team.filter(({ hasLeft }) => !hasLeft);
@@ -153,6 +157,16 @@ const Ways = ({ house }: { house: HouseData }) => {
           more={me.publicName || me.name}
           icon={<Face name={me.name} pictureId={me.pictureId} size={36} />}
           to="/house/me"
+        />
+        <Way
+          {...bells.doorbell}
+          icon={<Bell size={26} color={theme.ink} aria-hidden />}
+          to="/house/doorbell"
+        />
+        <Way
+          {...bells.install}
+          icon={<Smartphone size={26} color={theme.ink} aria-hidden />}
+          to="/house/install"
         />
       </View>
     </>
@@ -215,9 +229,6 @@ export const House = () => {
       <Ways house={house} />
       <Section title={words().device}>
         <ChoiceTick choice="sound" label={words().sound} />
-        <Row>
-          <Button look="bare" label={words().hearSound} onPress={playBell} />
-        </Row>
         <ChoiceTick choice="shortcuts" label={words().shortcuts} />
       </Section>
       <Account name={house.me.name} />

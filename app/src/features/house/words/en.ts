@@ -6,7 +6,6 @@ export const en = {
   device: 'This device',
   sound: 'Sound when somebody writes',
   shortcuts: 'Keyboard shortcuts',
-  hearSound: 'Hear it',
   account: 'Account',
   signedInAs: (name: string) => `Signed in as ${name}`,
   signOut: 'Sign out',
@@ -80,6 +79,8 @@ export const en = {
     kinds: {
       return: 'Bring back a conversation that was put by',
       deliver: 'Send an answer',
+      push: 'Ring a device',
+      'ring-on': 'Ring on while nobody looks',
     } satisfies Record<JobName, string> as Record<string, string>,
     other: (kind: string) => `Something that had to happen (${kind})`,
     facts: (why: string, tries: number, time: string) =>

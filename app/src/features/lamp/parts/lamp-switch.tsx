@@ -1,5 +1,6 @@
 import { nextTime } from '@porch/core/hours';
 import { type LampSetting, lampAt } from '@porch/core/lamp';
+import { useGlobalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
@@ -128,7 +129,8 @@ export const LampSwitch = () => {
   const kept = useLive((live) => live.lamp);
   const { state, saying } = useAsTimeGoes((now) => sayingOf(kept && lampAt(kept, now), now, zone));
   const { mutate } = useSetLamp();
-  const [isOpen, setOpen] = useState(false);
+  const { show } = useGlobalSearchParams<{ show?: string }>();
+  const [isOpen, setOpen] = useState(show === 'light');
   useKeys({ l: () => setOpen(true) });
   const more = state ? words()[`${state}More`] : words().label;
   return (

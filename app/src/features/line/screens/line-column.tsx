@@ -67,8 +67,11 @@ const MoreRows = ({ group, left }: { group: Group; left: number }) => {
 /** The inbox: the groups in order of urgency, and in each the conversations in theirs. */
 export const LineColumn = () => {
   const counts = useLive((live) => live.counts[VIEW]);
-  const { id } = useGlobalSearchParams<{ id?: string }>();
-  const [opened, setOpened] = useState<Partial<Record<Group, boolean>>>({});
+  const { id, show } = useGlobalSearchParams<{ id?: string; show?: string }>();
+  const [opened, setOpened] = useState<Partial<Record<Group, boolean>>>(
+    // By the home screen's shortcut: those who wait, and nobody else at first.
+    show === 'waiting' ? { note: false, answered: false } : {},
+  );
   const { deeds, sheet } = useRowDeeds();
   const isOpen = (group: Group): boolean => opened[group] ?? alwaysOpen.has(group);
   const queries = {

@@ -1,5 +1,4 @@
 import { type HeldFile, withChosen } from '@porch/client/files';
-import { keep, kept } from '@porch/client/keeping';
 import type { Row } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
@@ -22,6 +21,7 @@ import { momentInWords } from '../../../kit/times';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { tellTyping } from '../../../shell/live/use-connection';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
+import { drafts } from '../../../shell/offline/drafts';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { useDoorNames, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
@@ -44,9 +44,9 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const theme = useTheme();
   const zone = useZone();
   const { say } = useDeeds();
-  const draftKey = `porch:draft:${row.id}`;
-  const [typed, setTyped] = useState(() => kept(draftKey) ?? '');
-  const [files, setFiles] = useState<HeldFile[]>([]);
+  const { id } = row;
+  const [typed, setTyped] = useState(() => drafts.text(id));
+  const [files, holdFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
   const grow = useGrowing(field, TALLEST);
@@ -64,10 +64,21 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
       return;
     }
     setTyped(next);
-    keep(draftKey, next);
+    drafts.keepText(id, next);
     setProblem('');
     if (next) tellTyping(row.id);
   };
+
+  const setFiles = (next: HeldFile[]): void => {
+    holdFiles(next);
+    void drafts.keepFiles(id, next);
+  };
+  useEffect(() => {
+    // What was chosen before a reload, or shared by another app; never in the place of what was chosen since.
+    void drafts
+      .files(id)
+      .then((left) => left.length > 0 && holdFiles((held) => (held.length > 0 ? held : left)));
+  }, [id]);
 
   const addFiles = (chosen: Iterable<File>): void => {
     const { files: held, isTooLarge } = withChosen(files, chosen);

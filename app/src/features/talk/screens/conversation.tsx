@@ -1,6 +1,7 @@
 import type { Row } from '@porch/contract/entries';
 import { ROLL_PAGE } from '@porch/contract/limits';
 import type { Entry, FileMention } from '@porch/core/conversation';
+import { isRungLine, type RungLine, withRungLines } from '@porch/core/ringing';
 import { router } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -17,6 +18,7 @@ import { useWide } from '../../../kit/theme/use-wide';
 import { dayInWords } from '../../../kit/times';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { type DeedParcel, outbox, useOutbox } from '../../../shell/live/outbox';
+import { tellSees } from '../../../shell/live/use-connection';
 import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useNow } from '../../../shell/live/use-now';
 import { fileAddress } from '../../../shell/pictures/addresses';
@@ -31,6 +33,7 @@ import { useOlder, useRoll } from '../data/roll';
 import { words } from '../words';
 import { Composer } from './composer';
 import { RollEntry, type RollFacts, UnsentSlip } from './roll-slips';
+import { RungSlip } from './rung-slip';
 import { useIsLooking } from './use-is-looking';
 import { useSamePerson } from './use-same-person';
 import { WhosThis } from './whos-this';
@@ -42,17 +45,23 @@ type Item =
   | { is: 'older'; key: string }
   | { is: 'day'; key: string; at: number }
   | { is: 'entry'; key: string; entry: Entry }
+  | { is: 'rung'; key: string; line: RungLine }
   | { is: 'unsent'; key: string; parcel: DeedParcel }
   | { is: 'typing'; key: string };
 
+const toItem = (shown: Entry | RungLine): Item => {
+  const key = `${shown.seq}`;
+  return isRungLine(shown) ? { is: 'rung', key, line: shown } : { is: 'entry', key, entry: shown };
+};
+
 const withDays = (entries: readonly Entry[], zone: string): Item[] => {
   let day = '';
-  return entries.flatMap((entry): Item[] => {
-    const its = dayInWords(entry.at, zone);
-    const item: Item = { is: 'entry', key: `${entry.seq}`, entry };
+  return withRungLines(entries).flatMap((shown): Item[] => {
+    const its = dayInWords(shown.at, zone);
+    const item = toItem(shown);
     if (its === day) return [item];
     day = its;
-    return [{ is: 'day', key: `day ${entry.seq}`, at: entry.at }, item];
+    return [{ is: 'day', key: `day ${shown.seq}`, at: shown.at }, item];
   });
 };
 
@@ -168,6 +177,11 @@ export const Conversation = ({ id }: { id: string }) => {
     read(row);
   }, [row, hasUnread, isLooking, read]);
 
+  useEffect(() => {
+    tellSees(isLooking ? id : null);
+    return () => tellSees(null);
+  }, [id, isLooking]);
+
   useKeys({
     e: () => row && row.state.aside === null && deeds.wrapUp(row),
     b: () => row && deeds.putBy(row),
@@ -266,6 +280,8 @@ export const Conversation = ({ id }: { id: string }) => {
                   );
                 case 'entry':
                   return <RollEntry entry={item.entry} facts={facts} />;
+                case 'rung':
+                  return <RungSlip line={item.line} facts={facts} />;
                 case 'unsent':
                   return (
                     <UnsentSlip

@@ -23,6 +23,14 @@ export const en = {
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     returned: 'Came back by itself',
+    rung: {
+      rang: (who: string, times: string) => `rang ${who} ${times}`,
+      wrote: (who: string, times: string) => `wrote to ${who} ${times}`,
+      failed: (who: string, times: string) => `could not ring ${who} ${times}`,
+      notWritten: (who: string, times: string) => `could not write to ${who} ${times}`,
+      looked: (who: string, time: string) => `${who} looked ${time}`,
+      nobody: 'nobody has looked yet',
+    },
     joined: (who: string) => `${who} put this together: it is one person`,
     joinedByItself: 'Put together: it was proven to be one person',
     parted: {
@@ -35,6 +43,14 @@ export const en = {
     openPicture: (name: string) => `Open picture ${name}`,
     typing: (name: string) => `${name} is typing`,
     leftAsNote: 'left as a note',
+  },
+  share: {
+    title: 'For whom is this?',
+    what: 'What was shared',
+    nothing: 'Nothing was shared, or it has been used already.',
+    drop: 'Do not use it',
+    toLine: 'Go to the line',
+    newest: 'Conversations',
   },
   states: {
     goingOut: 'On its way out',

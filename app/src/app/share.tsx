@@ -1,0 +1,2 @@
+export { Share as default } from '../features/talk/screens/share';
+export { ErrorBoundary } from '../shell/offline/error-boundary';

@@ -1,0 +1,28 @@
+import type { Entry } from '@porch/core/conversation';
+import { alertTag } from './alert-tag';
+
+/** Takes from this device what it shows of conversations that somebody has looked at. */
+export const hushHere = async (talks: readonly string[]): Promise<void> => {
+  if (talks.length === 0 || !('serviceWorker' in navigator)) return;
+  const registration = await navigator.serviceWorker.getRegistration();
+  for (const talk of talks) {
+    const shown = (await registration?.getNotifications({ tag: alertTag(talk) })) ?? [];
+    for (const alert of shown) alert.close();
+  }
+};
+
+/** Conversations that somebody of the team looked at, or settled. */
+export const lookedAt = (entries: readonly Entry[]): string[] => [
+  ...new Set(
+    entries
+      .filter(({ kind }) => ['team-read', 'team-said', 'wrapped-up', 'put-by'].includes(kind))
+      .map(({ conversationId }) => conversationId),
+  ),
+];
+
+/** How many wait, on the app's icon; where the platform shows none, nothing happens. */
+export const showBadge = (waiting: number): void => {
+  if (!('setAppBadge' in navigator)) return;
+  const shown = waiting > 0 ? navigator.setAppBadge(waiting) : navigator.clearAppBadge();
+  shown.catch(() => undefined);
+};

@@ -1,0 +1,145 @@
+import { createHash } from 'node:crypto';
+import { bareOf } from '@porch/core/ringing';
+import type { Clock } from '../clock';
+import type { Write, Written } from '../inbox/batch';
+import type { Persons } from '../inbox/persons';
+import type { Record } from '../inbox/record';
+import { JobFailed, type JobKind } from '../jobs/worker';
+import type { News } from '../live/hub';
+import type { BellDeviceRecord, Store } from '../store';
+import { type Push, type Pushed, type Pusher, topicOf } from './push';
+import type { PushJob, Ringing } from './ringing';
+import type { Trials } from './trials';
+
+/** How a try ended that is not tried again; `over`: there was nothing to ring for any more. */
+type Ended = Exclude<Pushed, { is: 'later' | 'too-large' }> | { is: 'over' };
+
+/** A ring that comes later than this says nothing any more. */
+const RING_LASTS_SECONDS = 4 * 3_600;
+const TRIAL_LASTS_SECONDS = 60;
+const TRIES_MOST = 6;
+
+const nothing: Written<unknown> = { result: null, news: [] };
+
+/** The same for the same ring of the same person, on however many devices: it stands on the roll once. */
+const rangId = (ring: string, memberId: string): string =>
+  createHash('sha256').update(`${ring} ${memberId}`).digest('base64url').slice(0, 24);
+
+const toPush = (
+  { endpoint, p256dh, auth }: BellDeviceRecord,
+  { load, talk }: PushJob,
+): Omit<Push, 'load'> => ({
+  endpoint,
+  keys: { p256dh, auth },
+  lastsSeconds: load.say === 'trial' ? TRIAL_LASTS_SECONDS : RING_LASTS_SECONDS,
+  // What is taken back saves nobody's day by waking a phone; it comes with whatever wakes it next.
+  urgency: load.say === 'hush' ? 'normal' : 'high',
+  // A newer word about the same conversation takes the place of one that was not fetched yet.
+  topic: talk === null ? null : topicOf(talk),
+});
+
+/** Rings devices, each by a job of its own: a slow one holds up no other. */
+export const createPushing = (services: {
+  store: Store;
+  clock: Clock;
+  write: Write;
+  record: Record;
+  persons: Persons;
+  ringing: Ringing;
+  pusher: Pusher;
+  trials: Trials;
+}): JobKind<PushJob, Ended> => {
+  const { store, clock, write, record, persons, ringing, pusher, trials } = services;
+
+  const isOver = ({ talk, isOfRound }: PushJob): boolean => {
+    if (!isOfRound || talk === null) return false;
+    const standing = persons.standing(talk);
+    return !standing || !ringing.isOpen(standing.id);
+  };
+
+  const send = async (device: BellDeviceRecord, job: PushJob, signal: AbortSignal) => {
+    const push = toPush(device, job);
+    const first = await pusher.send({ ...push, load: job.load }, signal);
+    if (first.is !== 'too-large') return first;
+    return pusher.send({ ...push, load: bareOf(job.load) }, signal);
+  };
+
+  /** Whoever looks at their devices sees what is wrong from the first try on. */
+  const noteFailing = async ({ deviceId }: PushJob, why: string): Promise<void> => {
+    if (store.bellDevices.byId(deviceId)?.why === why) return;
+    await write(() => {
+      store.bellDevices.failed(deviceId, clock.now(), why);
+      return { result: null, news: [], isHouse: true };
+    });
+  };
+
+  /** On the roll, once a ring and person: that they were rung, or that none of their devices could be. */
+  const onTheRoll = ({ memberId, talk, load }: PushJob, failed: string | null): News[] => {
+    if (load.say !== 'ring' || talk === null) return [];
+    const conversation = persons.standing(talk);
+    if (!conversation) return [];
+    const id = rangId(load.ring, memberId);
+    if (store.entries.within(persons.scopeOf(conversation), id)) return [];
+    // One of their other devices may still ring.
+    const others = `push ${load.ring} ${memberId} `;
+    if (failed !== null && store.jobs.isAnyUnder(others)) return [];
+    const why = failed === null ? {} : { failed };
+    const happening = { kind: 'rang' as const, memberId, by: 'push' as const, ...why };
+    return [record.add(conversation, null, [{ id, happening }])];
+  };
+
+  const failed = (job: PushJob, why: string): Written<unknown> => {
+    if (job.load.say === 'trial') trials.failed(job.deviceId, job.load.ring, why);
+    store.bellDevices.failed(job.deviceId, clock.now(), why);
+    return { result: null, news: onTheRoll(job, why), isHouse: true };
+  };
+
+  return {
+    name: 'push',
+    atOnce: 64,
+    leaseMs: 40_000,
+    triesMost: TRIES_MOST,
+    firstWaitMs: 2_000,
+    longestWaitMs: 5 * 60_000,
+    do: async (job, { tries, signal }) => {
+      const device = store.bellDevices.byId(job.deviceId);
+      if (!device || device.memberId !== job.memberId || isOver(job)) return { is: 'over' };
+      // What was shown before it was muted is taken back all the same.
+      if (device.isMuted && job.load.say === 'ring') return { is: 'over' };
+      const pushed = await send(device, job, signal);
+      switch (pushed.is) {
+        case 'later':
+          await noteFailing(job, pushed.why);
+          if (tries >= TRIES_MOST) return { is: 'refused', why: pushed.why };
+          throw new JobFailed(pushed.why, false, pushed.afterMs);
+        case 'too-large':
+          return { is: 'refused', why: 'push-refused' };
+        default:
+          return pushed;
+      }
+    },
+    note: (job, ended) => {
+      const { deviceId, load } = job;
+      switch (ended.is) {
+        case 'over':
+          return nothing;
+        case 'taken': {
+          const isWellAgain = store.bellDevices.byId(deviceId)?.why !== null;
+          store.bellDevices.rung(deviceId, clock.now());
+          if (load.say === 'trial') trials.taken(deviceId, load.ring);
+          const isHouse = isWellAgain || load.say === 'trial';
+          return { result: null, news: onTheRoll(job, null), isHouse };
+        }
+        case 'gone': {
+          const news = onTheRoll(job, 'push-gone');
+          if (load.say === 'trial') trials.failed(deviceId, load.ring, 'push-gone');
+          store.bellDevices.drop(deviceId);
+          return { result: null, news, isHouse: true };
+        }
+        case 'refused':
+          return failed(job, ended.why);
+      }
+    },
+    buried: failed,
+  };
+};

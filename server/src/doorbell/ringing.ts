@@ -1,0 +1,366 @@
+import { callOf } from '@porch/core/calling';
+import { type Entry, groupOf } from '@porch/core/conversation';
+import { lowAt } from '@porch/core/patience';
+import {
+  type Cause,
+  type Doorbell,
+  type Facts,
+  type HushLoad,
+  type PushLoad,
+  plainDoorbell,
+  plainRingOn,
+  type Ringable,
+  type RingOn,
+  type RingOnStep,
+  ringLoadFor,
+  stepsFrom,
+  whoRings,
+  whoRingsOn,
+} from '@porch/core/ringing';
+import type { Clock } from '../clock';
+import { sitesOf } from '../doors/website/kind';
+import type { Write } from '../inbox/batch';
+import type { Follow, Recording } from '../inbox/record';
+import { newId } from '../security/tokens';
+import type { BellDeviceRecord, ConversationRecord, Round, Store } from '../store';
+
+/** Whoever has it in sight and has not read it by then is not there: their phone is in a tunnel, perhaps. */
+export const LOOKING_MS = 8_000;
+
+/** Somebody who comes again so soon after they went has never been away. */
+export const BACK_AFTER_MS = 30 * 60_000;
+
+/** How often the same page rings at most. */
+export const LANDED_EVERY_MS = 10 * 60_000;
+const PAGES_REMEMBERED_MOST = 500;
+
+/** What a job that rings one device carries. */
+export interface PushJob {
+  deviceId: string;
+  memberId: string;
+  /** Where it is noted; null: nowhere. */
+  talk: string | null;
+  /** Whether it is pointless once somebody has looked. */
+  isOfRound: boolean;
+  load: PushLoad;
+}
+
+/** What a job carries that rings on. */
+export interface RingOnJob {
+  talk: string;
+  step: RingOnStep | 'low' | 'looking';
+  /** When the round began that it belongs to. */
+  beganAt: number;
+  /** For `looking`: who was. */
+  ids?: string[];
+}
+
+/** Writes what is to be mailed; see `mail/alerts.ts`. Call inside a transaction. */
+export type BeginMail = (conversation: ConversationRecord, memberIds: readonly string[]) => void;
+
+const settles = (entry: Entry): boolean =>
+  entry.kind === 'team-said' || entry.kind === 'wrapped-up' || entry.kind === 'put-by';
+
+const whoActed = (entry: Entry): string =>
+  'memberId' in entry && entry.memberId ? entry.memberId : '';
+
+/**
+ * The doorbell: who is rung for what happens, and what is taken back when somebody has looked. Everything here is
+ * written as jobs in the transaction of its cause; nothing is sent.
+ */
+export const createRinging = (services: {
+  store: Store;
+  clock: Clock;
+  write: Write;
+  /** Whether anything could be mailed at all. */
+  canMail: () => boolean;
+  /** Ids of those of the team who have a conversation open and in sight. */
+  lookingAt: (conversationId: string) => readonly string[];
+}) => {
+  const { store, clock, write, canMail, lookingAt } = services;
+  const landedAt = new Map<string, number>();
+
+  const bellOf = (memberId: string): Doorbell => {
+    const plain = plainDoorbell(store.business.read()?.zone ?? 'UTC');
+    return { ...plain, ...store.doorbells.of(memberId) };
+  };
+
+  const rules = (): RingOn => ({ ...plainRingOn, ...store.doorbells.ringOn() });
+
+  const peopleFor = (talk: string | null): Ringable[] => {
+    const looking = talk === null ? [] : lookingAt(talk);
+    return store.members
+      .all()
+      .filter(({ hasLeft }) => !hasLeft)
+      .map(({ id }) => ({ id, bell: bellOf(id), isLooking: looking.includes(id) }));
+  };
+
+  const devicesOf = (memberId: string): BellDeviceRecord[] =>
+    store.bellDevices.of(memberId).filter(({ isMuted }) => !isMuted);
+
+  const waiting = (): number => store.conversations.counts().waiting;
+
+  const addPush = (key: string, job: PushJob): void =>
+    store.jobs.add({ key, kind: 'push', load: job, notBefore: clock.now() }, clock.now());
+
+  /** Rings each of these people on all their devices; gives those who have any. */
+  const ring = (ids: readonly string[], facts: Facts, isOfRound: boolean): string[] =>
+    ids.filter((memberId) => {
+      const devices = devicesOf(memberId);
+      const load = ringLoadFor(facts, memberId, bellOf(memberId));
+      for (const { id: deviceId } of devices) {
+        if (facts.talk) store.rounds.alert(facts.talk, deviceId);
+        const job = { deviceId, memberId, talk: facts.talk, isOfRound, load };
+        addPush(`push ${facts.ring} ${memberId} ${deviceId}`, job);
+      }
+      return devices.length > 0;
+    });
+
+  const doorOf = ({ threads }: ConversationRecord) => {
+    const spoken = [...threads].sort((a, b) => b.saidSeq - a.saidSeq)[0];
+    return spoken ? store.doors.byId(spoken.doorId) : null;
+  };
+
+  const doorNameOf = (doorId: string): string =>
+    store.doors.all().length > 1 ? (store.doors.byId(doorId)?.name ?? '') : '';
+
+  const factsOf = (
+    conversation: ConversationRecord,
+    cause: Cause,
+    said: Extract<Entry, { kind: 'visitor-said' }> | null,
+  ): Facts => {
+    const { state, id } = conversation;
+    const door = doorOf(conversation);
+    const business = store.business.read();
+    const around = {
+      business: business?.name ?? '',
+      zone: business?.zone ?? 'UTC',
+      sites: door ? sitesOf(door) : [],
+    };
+    return {
+      ring: newId(),
+      cause,
+      talk: id,
+      called: callOf(state, around),
+      door: doorNameOf(door?.id ?? ''),
+      text: cause === 'back' ? '' : said?.text || state.lastWords,
+      unread: state.unread.length,
+      picture: said?.files.find(({ picture }) => picture)?.id ?? null,
+      waiting: waiting(),
+    };
+  };
+
+  const scheduleStep = (job: RingOnJob, at: number): void => {
+    const now = clock.now();
+    const key = `ring-on ${job.talk} ${job.step}`;
+    const waitMs = Math.max(0, at - now);
+    store.jobs.schedule({ key, kind: 'ring-on', load: job, notBefore: at, waitMs }, now);
+  };
+
+  const scheduleLow = ({ id, state }: ConversationRecord, beganAt: number): void => {
+    const at = lowAt(state);
+    if (at !== null) scheduleStep({ talk: id, step: 'low', beganAt }, Math.max(at, clock.now()));
+  };
+
+  /** Rings for a conversation whoever wants it, and keeps whom. */
+  const ringFor = (
+    conversation: ConversationRecord,
+    round: Round,
+    called: { ring: string[]; looking: string[] },
+    facts: Facts,
+  ): void => {
+    const rung = ring(called.ring, facts, true);
+    store.rounds.write({ ...round, rung: [...new Set([...round.rung, ...rung])] });
+    if (called.looking.length === 0) return;
+    const { beganAt } = round;
+    const ids = called.looking;
+    const job = { talk: conversation.id, step: 'looking' as const, beganAt, ids };
+    scheduleStep(job, clock.now() + LOOKING_MS);
+  };
+
+  const canRing = (): boolean => store.bellDevices.isAny() || canMail();
+
+  const saidSomething = (
+    was: ConversationRecord,
+    conversation: ConversationRecord,
+    said: Extract<Entry, { kind: 'visitor-said' }>,
+  ): void => {
+    if (!canRing()) return;
+    const open = store.rounds.of(conversation.id);
+    const isNote = groupOf(conversation.state) === 'note';
+    const isFirst = was.state.waitingSince === null || was.state.aside !== null;
+    const beganAt = open && !isFirst ? open.beganAt : clock.now();
+    const isNew = !open || isFirst;
+    const round = { conversationId: conversation.id, beganAt, seq: said.seq, rung: [] };
+    const cause = isNote ? 'note' : isNew ? 'first' : 'more';
+    const door = doorOf(conversation);
+    const called = whoRings(
+      peopleFor(conversation.id),
+      door?.memberIds ?? null,
+      { cause, doorId: door?.id ?? '' },
+      clock.now(),
+    );
+    const known = isNew ? round : { ...open, seq: said.seq };
+    ringFor(conversation, known, called, factsOf(conversation, cause, said));
+    if (isNote) return;
+    if (isNew) {
+      for (const { step, at } of stepsFrom(rules(), beganAt)) {
+        scheduleStep({ talk: conversation.id, step, beganAt }, at);
+      }
+    }
+    scheduleLow(conversation, beganAt);
+  };
+
+  /** What may be shown of a conversation on any device goes from there. */
+  const hush = (talk: string, by: string): void => {
+    const name = by ? (store.members.shownOf(by)?.name ?? '') : '';
+    const load: HushLoad = { say: 'hush', talk, waiting: waiting(), by: name };
+    const hushing = newId();
+    for (const deviceId of store.rounds.takeAlerts(talk)) {
+      const memberId = store.bellDevices.byId(deviceId)?.memberId ?? '';
+      addPush(`push ${hushing} ${deviceId}`, { deviceId, memberId, talk, isOfRound: false, load });
+    }
+  };
+
+  /** Somebody looked, or what was owed is settled: it rings no more. */
+  const looked = (talk: string, by: string): Recording[] => {
+    const round = store.rounds.of(talk);
+    if (round) store.rounds.end(talk);
+    hush(talk, by);
+    if (!round || round.rung.length === 0 || !by) return [];
+    return [{ id: newId(), happening: { kind: 'looked', memberId: by } }];
+  };
+
+  /** Ringing for a conversation goes on where what was said in it stands now. */
+  const joined = (from: string, into: ConversationRecord): void => {
+    const round = store.rounds.of(from);
+    hush(from, '');
+    if (!round) return;
+    store.rounds.end(from);
+    if (store.rounds.of(into.id) || groupOf(into.state) !== 'waiting') return;
+    store.rounds.write({ ...round, conversationId: into.id });
+    for (const { step, at } of stepsFrom(rules(), round.beganAt)) {
+      if (at > clock.now()) scheduleStep({ talk: into.id, step, beganAt: round.beganAt }, at);
+    }
+  };
+
+  const cameBack = (was: ConversationRecord, conversation: ConversationRecord): void => {
+    const { isHere, movedAt, lastAt } = was.state;
+    const since = Math.max(movedAt ?? 0, lastAt);
+    if (isHere || since === 0 || clock.now() - since < BACK_AFTER_MS) return;
+    if (!store.bellDevices.isAny()) return;
+    const door = doorOf(conversation);
+    const occasion = { cause: 'back' as const, doorId: door?.id ?? '' };
+    const people = peopleFor(conversation.id);
+    const called = whoRings(people, door?.memberIds ?? null, occasion, clock.now());
+    ring(called.ring, factsOf(conversation, 'back', null), false);
+  };
+
+  const follow: Follow = (was, conversation, entries) => {
+    const talk = conversation.id;
+    const said = entries.filter((entry) => entry.kind === 'visitor-said').at(-1);
+    if (said) {
+      saidSomething(was, conversation, said);
+      return [];
+    }
+    for (const entry of entries) {
+      if (entry.kind === 'joined') joined(entry.from, conversation);
+      if (entry.kind === 'here') cameBack(was, conversation);
+      if (entry.kind === 'here' || entry.kind === 'gone') {
+        const round = store.rounds.of(talk);
+        if (round) scheduleLow(conversation, round.beganAt);
+      }
+      const upTo = entry.kind === 'team-read' ? entry.upTo : null;
+      const hasSeen = upTo !== null && upTo >= (store.rounds.of(talk)?.seq ?? 0);
+      if (hasSeen || settles(entry)) return looked(talk, whoActed(entry));
+    }
+    return [];
+  };
+
+  /** Rings on, where nobody has looked meanwhile. Call inside a transaction. */
+  const ringOn = (job: RingOnJob, conversation: ConversationRecord, mail: BeginMail): void => {
+    const round = store.rounds.of(conversation.id);
+    if (!round || round.beganAt !== job.beganAt) return;
+    if (groupOf(conversation.state) !== 'waiting') return;
+    const now = clock.now();
+    const door = doorOf(conversation);
+    const doorId = door?.id ?? '';
+    const people = peopleFor(conversation.id);
+    const facts = (cause: Cause): Facts => factsOf(conversation, cause, null);
+    switch (job.step) {
+      case 'again':
+      case 'others': {
+        const about = { rung: round.rung, rules: rules(), doorId };
+        const called = whoRingsOn(people, job.step, about, now);
+        ringFor(conversation, round, called, facts(job.step));
+        break;
+      }
+      case 'looking': {
+        const asked = people
+          .filter(({ id }) => job.ids?.includes(id))
+          .map((one) => ({ ...one, isLooking: false }));
+        const called = whoRings(asked, null, { cause: 'first', doorId }, now);
+        ringFor(conversation, round, called, facts('first'));
+        break;
+      }
+      case 'low': {
+        const at = lowAt(conversation.state);
+        if (at !== null && at > now) {
+          scheduleLow(conversation, round.beganAt);
+          break;
+        }
+        const called = whoRings(people, door?.memberIds ?? null, { cause: 'low', doorId }, now);
+        // Whoever was rung for it already is rung again by the rules, not by this.
+        const fresh = called.ring.filter(
+          (id) => bellOf(id).messages === 'low' || !round.rung.includes(id),
+        );
+        ringFor(conversation, round, { ...called, ring: fresh }, facts('low'));
+        break;
+      }
+      case 'mail': {
+        const owners = store.members
+          .all()
+          .filter(({ role, hasLeft }) => role === 'owner' && !hasLeft);
+        mail(conversation, rules().mailIds ?? owners.map(({ id }) => id));
+        break;
+      }
+    }
+  };
+
+  return {
+    bellOf,
+    rules,
+    follow,
+    ringOn,
+    /** Whether ringing for a conversation still makes sense. */
+    isOpen: (talk: string): boolean => store.rounds.of(talk) !== null,
+    /** Somebody who may never have written is on a page of a website. */
+    landed: async (doorId: string, page: string): Promise<void> => {
+      const path = page.replace(/[?#].*$/, '');
+      if (!path.startsWith('/') || !store.bellDevices.isAny()) return;
+      const key = `${doorId} ${path}`;
+      const last = landedAt.get(key);
+      if (last !== undefined && clock.steady() - last < LANDED_EVERY_MS) return;
+      const concerned = store.doors.byId(doorId)?.memberIds ?? null;
+      const occasion = { cause: 'landed' as const, doorId, path };
+      const called = whoRings(peopleFor(null), concerned, occasion, clock.now());
+      if (called.ring.length === 0) return;
+      if (landedAt.size >= PAGES_REMEMBERED_MOST) landedAt.clear();
+      landedAt.set(key, clock.steady());
+      const facts: Facts = {
+        ring: newId(),
+        cause: 'landed',
+        talk: null,
+        called: { by: 'page', what: path },
+        door: doorNameOf(doorId),
+        text: '',
+        unread: 0,
+        picture: null,
+        waiting: waiting(),
+      };
+      await write(() => ({ result: ring(called.ring, facts, false), news: [] }));
+    },
+  };
+};
+
+export type Ringing = ReturnType<typeof createRinging>;
