@@ -78,6 +78,7 @@ const whole: WholeEntries = {
   receipt: { ...filed, kind: 'receipt', of: 3, step: 'failed', why: 'no such address' },
   rang: { ...filed, kind: 'rang', memberId, by: 'mail', failed: 'push-gone' },
   looked: { ...filed, kind: 'looked', memberId },
+  'held-back': { ...filed, kind: 'held-back', why: 'automatic', from: 'a@post.example' },
   bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };
 

@@ -1,5 +1,5 @@
 import type { ConversationState, Entry, Group } from '@porch/core/conversation';
-import { groups, steps, views } from '@porch/core/conversation';
+import { groups, heldBackReasons, steps, views } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
@@ -129,6 +129,12 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     failed: z.string().optional(),
   }),
   z.object({ ...filed, kind: z.literal('looked'), memberId: IdSchema }),
+  z.object({
+    ...filed,
+    kind: z.literal('held-back'),
+    why: z.enum(heldBackReasons),
+    from: z.string(),
+  }),
   z.object({ ...filed, kind: z.literal('bygone'), was: z.string() }),
 ]) satisfies z.ZodType<Entry>;
 

@@ -2,7 +2,14 @@ import { z } from 'zod';
 import { TimeSchema } from '../entries';
 
 /** What the house does later or outside; each has its words in the app. */
-export const jobNames = ['return', 'deliver', 'push', 'ring-on'] as const;
+export const jobNames = [
+  'return',
+  'deliver',
+  'push',
+  'ring-on',
+  'alert-mail',
+  'refusal-mail',
+] as const;
 export type JobName = (typeof jobNames)[number];
 
 /** Something that had to happen and was given up. */

@@ -39,6 +39,18 @@ export const SCREEN: Way = 'screen';
 export const steps = ['waiting', 'sent', 'arrived', 'read', 'failed'] as const;
 export type Step = (typeof steps)[number];
 
+/** Why an answer by mail was not passed on to whoever it was for. */
+export const heldBackReasons = [
+  'automatic',
+  'unknown-sender',
+  'stale',
+  'too-large',
+  'unreadable',
+  'empty',
+  'door-closed',
+] as const;
+export type HeldBack = (typeof heldBackReasons)[number];
+
 /** What happened, without when and where: the part that a reducer decides on. */
 export type Happening =
   | {
@@ -78,6 +90,8 @@ export type Happening =
   | { kind: 'receipt'; of: number; step: Step; why?: string }
   /** Somebody of the team was rung for it; `failed`: by a code, why it reached none of their devices. */
   | { kind: 'rang'; memberId: string; by: 'push' | 'mail'; failed?: string }
+  /** An answer that came by mail and was not passed on, and why; `from`: who sent it, as it says. */
+  | { kind: 'held-back'; why: HeldBack; from: string }
   /** Somebody came to it who had been rung, or in place of who had. */
   | { kind: 'looked'; memberId: string }
   /** Something of a kind that this program does not know any more. */
@@ -118,6 +132,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   receipt: false,
   rang: true,
   looked: true,
+  'held-back': true,
   bygone: true,
 };
 
@@ -132,6 +147,7 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'parted',
   'rang',
   'looked',
+  'held-back',
 ]);
 
 /** Whether an entry of a kind concerns a conversation as a whole, and not one thread of it. */

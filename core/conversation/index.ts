@@ -4,6 +4,7 @@ export type {
   FileMention,
   Happening,
   HappeningKind,
+  HeldBack,
   OwnAnswer,
   Page,
   Step,
@@ -11,6 +12,7 @@ export type {
 } from './entry';
 export {
   entryKinds,
+  heldBackReasons,
   isForVisitor,
   isOfTheWhole,
   isOnTheRoll,

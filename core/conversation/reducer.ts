@@ -181,6 +181,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'receipt':
     case 'rang':
     case 'looked':
+    case 'held-back':
     case 'bygone':
       return state;
   }

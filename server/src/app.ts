@@ -29,6 +29,7 @@ import { inboxRoutes } from './inbox/plugin';
 import { jobsRoutes } from './jobs/plugin';
 import { lampRoutes } from './lamp/plugin';
 import { liveRoutes } from './live/plugin';
+import { mailRoutes } from './mail/plugin';
 import { pagesRoutes } from './pages/plugin';
 import { pairingRoutes } from './pairing/plugin';
 import { picturesRoutes } from './pictures/plugin';
@@ -68,6 +69,7 @@ const teamSubjects: readonly RoutesOf[] = [
   liveRoutes,
   teamDoorsRoutes,
   doorbellRoutes,
+  mailRoutes,
 ];
 /** For visitors of websites: by a token, and from our own pages where something is written. */
 const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
@@ -204,6 +206,8 @@ export const buildApp = async (
   app.addHook('onClose', async () => {
     services.darkroom.end();
     services.pusher.end();
+    services.mailboxes.stop();
+    await services.mailPort.close();
   });
   return app;
 };

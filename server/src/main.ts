@@ -55,6 +55,10 @@ const start = async (): Promise<void> => {
     process.send?.({ clockIs: byHand.now() });
   });
 
+  if (settings.mailPort !== undefined) {
+    await services.mailPort.listen(settings.mailPort, settings.host);
+  }
+  services.mailboxes.restart();
   await app.listen({ port: settings.port, host: settings.host });
   const { port } = app.server.address() as { port: number };
   const address = `http://${settings.host}:${port}`;

@@ -42,6 +42,13 @@ import { createSearch } from './inbox/search';
 import { createWorker, type JobKind } from './jobs/worker';
 import { createLamp } from './lamp/lamp';
 import { createHub, type News } from './live/hub';
+import { createAlertMails } from './mail/alerts';
+import { createMailboxes } from './mail/mailbox';
+import { createMailPort } from './mail/own-port';
+import { refusing } from './mail/refusing';
+import { createReplyAddresses } from './mail/reply-addresses';
+import { createMailSettings } from './mail/settings';
+import { createMailTaking } from './mail/taking';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createBuckets } from './security/bucket';
@@ -122,6 +129,8 @@ export const createServices = (
     uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
     links: createBuckets(clock, most.linksAnHour, HOUR_MS),
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
+    mails: createBuckets(clock, most.mailsAMinute, MINUTE_MS),
+    mailRefusals: createBuckets(clock, most.refusalsAnHour, HOUR_MS),
     trialRings: createBuckets(clock, most.trialRingsAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
     firstCode: createBuckets(clock, most.firstCodeTriesAMinute, MINUTE_MS),
@@ -129,18 +138,31 @@ export const createServices = (
   const { write, writeNow, change } = createBatch(store, publish, report);
   const dressing = createDressing({ store, clock, change });
   const shown = createShown({ store, dressing });
+  const seal = createSeal(keys);
+  const mailSettings = createMailSettings({ store, seal, change });
   const ringing = createRinging({
     store,
     clock,
     write,
-    canMail: () => false,
+    canMail: () => mailSettings.now().outgoing !== null,
     lookingAt: hub.lookingAt,
   });
   const record = createRecorder({ store, clock, follow: ringing.follow });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const lamp = createLamp({ store, clock, hub });
   const persons = createPersons({ store, record });
-  const seal = createSeal(keys);
+  const replyAddresses = createReplyAddresses({ store, seal, clock });
+  const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
+  const alertMails = createAlertMails({
+    store,
+    clock,
+    persons,
+    record,
+    mailSettings,
+    replyAddresses,
+    isOpen: ringing.isOpen,
+    origin,
+  });
   const vapid = createVapid({ store, seal, clock, contact: () => contactOf(store, settings) });
   const pusher = createPusher({ vapid, allowed: settings.pushNear, now: clock.now, resolve });
   const trials = createTrials(clock);
@@ -152,12 +174,32 @@ export const createServices = (
     returning({ clock, persons, record }) as JobKind,
     delivering.kind as JobKind,
     createPushing(pushing) as JobKind,
-    ringingOn({ persons, ringing, beginMail: () => {} }) as JobKind,
+    ringingOn({ persons, ringing, beginMail: alertMails.begin }) as JobKind,
+    alertMails.kind as JobKind,
+    refusing({
+      mailSettings,
+      businessName: () => store.business.read()?.name ?? '',
+      origin,
+    }) as JobKind,
     ...jobKinds,
   ];
   const jobs = createWorker({ store, clock, write, report, kinds });
   const inbox = { store, clock, record, write, hub, lamp, persons, carrying };
   const receive = createReceive(inbox);
+  const reply = createReply(inbox);
+  const files = createFiles({ ...inbox, darkroom });
+  const mailTaking = createMailTaking({
+    store,
+    clock,
+    write,
+    record,
+    persons,
+    reply,
+    files,
+    replyAddresses,
+    mailSettings,
+    refusals: limits.mailRefusals,
+  });
   const visiting = createVisiting({ store, dressing, receive });
   const sessions = createSessions({ store, clock });
   const pairings = createPairings({ store, clock, sessions });
@@ -201,10 +243,14 @@ export const createServices = (
       allowed: settings.pushNear,
     }),
     refold: createRefold({ store, record }),
-    reply: createReply(inbox),
+    reply,
     line: createLine(inbox),
     search: createSearch(store),
-    files: createFiles({ ...inbox, darkroom }),
+    files,
+    mailSettings,
+    mailTaking,
+    mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
+    mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
     lamp,
     website: createWebsite({ store, personAt: shown.person }),
     sightings: createSightings({ store, clock, change }),

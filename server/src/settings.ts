@@ -20,6 +20,8 @@ const SettingsSchema = z.object({
     .default(false),
   /** Origins that pushes may go to though they are not on the open internet: a push service beside us. */
   pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
+  /** On which port of its own the house takes mail; absent: on none. */
+  mailPort: z.coerce.number().int().min(0).max(65_535).optional(),
   /** Where the built app and panel lie. */
   appDir: z.string().default('app/dist'),
   widgetDir: z.string().default('widget/dist'),
@@ -38,6 +40,10 @@ const SettingsSchema = z.object({
       networksAMinute: z.number().positive().default(1_200),
       /** How often somebody may let their devices ring to see whether they do. */
       trialRingsAMinute: z.number().positive().default(12),
+      /** How often an address may hand over a mail. */
+      mailsAMinute: z.number().positive().default(60),
+      /** How often an address is told by mail why its answer was not passed on. */
+      refusalsAnHour: z.number().positive().default(3),
       /** More words a minute than these no panel and no device of ours says over one socket. */
       panelWordsAMinute: z.number().positive().default(240),
       deviceWordsAMinute: z.number().positive().default(600),
@@ -80,6 +86,7 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   dataDir: env.DATA_DIR,
   publicOrigin: env.PUBLIC_ORIGIN,
   trustProxy: toTrust(env.TRUST_PROXY),
+  mailPort: env.MAIL_PORT ? Number(env.MAIL_PORT) : undefined,
   pushNear: env.PUSH_NEAR ? env.PUSH_NEAR.split(',').map((one) => one.trim()) : undefined,
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
   limits: env.CONNECTIONS_OF_AN_ADDRESS

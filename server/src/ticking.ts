@@ -26,7 +26,8 @@ export const tickOnce = (services: Services): Promise<void> => {
 
 /** Looks at the clock every second, and tidies up now and then. */
 export const startTicking = (services: Services) => {
-  const { clock, accounts, files, pictures, team, delivering, limits, report } = services;
+  const { clock, accounts, files, pictures, team, delivering, mailTaking, limits, report } =
+    services;
   const every = (ms: number, works: readonly Work[]) => {
     let doneAt = Number.NEGATIVE_INFINITY;
     return async (): Promise<void> => {
@@ -41,6 +42,7 @@ export const startTicking = (services: Services) => {
     pictures.tidy,
     team.tidy,
     delivering.tidy,
+    mailTaking.tidy,
   ]);
   const sweep = every(
     SWEEP_MS,

@@ -30,6 +30,12 @@ const bodies: Record<string, object> = {
   '/api/ticks': { tick: 'team' },
   '/api/doorbell': plainDoorbell('Europe/London'),
   '/api/ring-on': plainRingOn,
+  '/api/mail': {
+    outgoing: null,
+    incoming: { kind: 'none' },
+    outgoingPassword: null,
+    incomingPassword: null,
+  },
   '/api/bell-devices/{id}': {
     name: 'x',
     subscription: {

@@ -29,6 +29,7 @@ const cameWith: Readonly<Record<string, string>> = {
   receipt: '0.5.0',
   rang: '0.6.0',
   looked: '0.6.0',
+  'held-back': '0.6.0',
 };
 
 describe.each(releases())('the file that release %s left', (release) => {

@@ -12,6 +12,7 @@ import { findingsTable } from './findings';
 import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
+import { mailTable } from './mail';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { picturesTable } from './pictures';
@@ -37,6 +38,7 @@ export type { Scope } from './entries';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
 export type { DeadJob, JobRecord, NewJob } from './jobs';
+export type { ReplyAddressRecord } from './mail';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
 export type { Round } from './rounds';
@@ -64,6 +66,7 @@ export const createStore = (db: Db) => {
     doorbells: doorbellsTable(db),
     bellDevices: bellDevicesTable(db),
     rounds: roundsTable(db),
+    mail: mailTable(db),
     probe: probeTable(db),
     tries: triesTable(db),
     doors,

@@ -6,6 +6,7 @@ import threads from './migrations/0004-threads.sql';
 import jobs from './migrations/0005-jobs.sql';
 import doors from './migrations/0006-doors.sql';
 import doorbell from './migrations/0007-doorbell.sql';
+import mail from './migrations/0008-mail.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -16,6 +17,7 @@ export const migrations: readonly string[] = [
   jobs,
   doors,
   doorbell,
+  mail,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -25,6 +25,7 @@ const small = new Set([
   'job_counts',
   'ring_on',
   'bell_devices',
+  'mail_settings',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

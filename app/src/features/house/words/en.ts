@@ -81,6 +81,8 @@ export const en = {
       deliver: 'Send an answer',
       push: 'Ring a device',
       'ring-on': 'Ring on while nobody looks',
+      'alert-mail': 'Write by email that somebody waits',
+      'refusal-mail': 'Say by email that an answer was not sent',
     } satisfies Record<JobName, string> as Record<string, string>,
     other: (kind: string) => `Something that had to happen (${kind})`,
     facts: (why: string, tries: number, time: string) =>

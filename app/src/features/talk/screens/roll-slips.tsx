@@ -222,6 +222,8 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       );
     case 'taken-back':
       return words().conversation.takenBack(memberName(entry.memberId));
+    case 'held-back':
+      return words().conversation.heldBack[entry.why](entry.from);
     case 'returned':
       return words().conversation.returned;
     case 'joined':

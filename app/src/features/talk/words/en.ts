@@ -1,3 +1,5 @@
+import type { HeldBack } from '@porch/core/conversation';
+
 export const en = {
   conversation: {
     back: 'Back to the line',
@@ -23,6 +25,21 @@ export const en = {
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     returned: 'Came back by itself',
+    heldBack: {
+      automatic: (from: string) => `An automatic email from ${from} was not passed on`,
+      'unknown-sender': (from: string) =>
+        `An answer by email from ${from} was not passed on: it came from another address than the alert went to`,
+      stale: (from: string) =>
+        `An answer by email from ${from} was not passed on: the alert was too old`,
+      'too-large': (from: string) =>
+        `An answer by email from ${from} was not passed on: it was too large`,
+      unreadable: (from: string) =>
+        `An answer by email from ${from} was not passed on: what was attached could not be read`,
+      empty: (from: string) =>
+        `An answer by email from ${from} was not passed on: nothing was written in it`,
+      'door-closed': (from: string) =>
+        `An answer by email from ${from} was not passed on: the door is closed`,
+    } satisfies Record<HeldBack, (from: string) => string>,
     rung: {
       rang: (who: string, times: string) => `rang ${who} ${times}`,
       wrote: (who: string, times: string) => `wrote to ${who} ${times}`,

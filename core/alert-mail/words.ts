@@ -1,0 +1,60 @@
+import type { HeldBack } from '../conversation';
+
+/** The wording of the mail that says that somebody waits; one table a language. */
+export interface AlertMailWords {
+  subject: (who: string, first: string) => string;
+  above: string;
+  lead: (who: string, since: string) => string;
+  left: (who: string, since: string) => string;
+  file: (name: string) => string;
+  earlier: (count: number) => string;
+  answer: (who: string, as: string) => string;
+  onlyOpen: string;
+  open: string;
+  until: (day: string) => string;
+  /** What whoever answered is told where nothing was passed on; an automatic mail is told nothing. */
+  refused: Record<Exclude<HeldBack, 'automatic'>, { subject: string; text: string }>;
+}
+
+export const en: AlertMailWords = {
+  subject: (who, first) => (first ? `${who} waits: ${first}` : `${who} waits for an answer`),
+  above: '— Write your answer above this line —',
+  lead: (who, since) => `${who} has been waiting for an answer since ${since}.`,
+  left: (who, since) => `${who} left this on ${since}.`,
+  file: (name) => `[${name}]`,
+  earlier: (count) =>
+    count === 1
+      ? 'One earlier message is not shown here.'
+      : `${count} earlier messages are not shown here.`,
+  answer: (who, as) =>
+    `Answer this email to answer ${who}: what you write goes out as ${as}, without what is below.`,
+  onlyOpen: 'Answers to this email go nowhere. Open the conversation to answer.',
+  open: 'Open the conversation',
+  until: (day) => `It can be answered by email until ${day}.`,
+  refused: {
+    'unknown-sender': {
+      subject: 'Your answer was not sent',
+      text: 'It came from another email address than the one that the alert was sent to, so nothing was passed on. Send it from that address, or open the conversation and answer there.',
+    },
+    stale: {
+      subject: 'Your answer was not sent',
+      text: 'The alert that you answered is too old, so nothing was passed on. Open the conversation and answer there.',
+    },
+    'too-large': {
+      subject: 'Your answer was not sent',
+      text: 'Its text, or what was attached, is larger than a message may be, so nothing was passed on. Make it smaller, or open the conversation and answer there.',
+    },
+    unreadable: {
+      subject: 'Your answer was not sent',
+      text: 'Something that was attached cannot be read as what it is called, so nothing was passed on. Attach it anew, or open the conversation and answer there.',
+    },
+    empty: {
+      subject: 'Your answer was not sent',
+      text: 'No text of your own was found in it, so nothing was passed on. Write above the quoted part, or open the conversation and answer there.',
+    },
+    'door-closed': {
+      subject: 'Your answer was not sent',
+      text: 'The door by which this person wrote is closed, so nothing could be passed on. Open the conversation to see how they can be reached.',
+    },
+  },
+};

@@ -1,0 +1,143 @@
+import type { IncomingMail } from '@porch/contract/mail';
+import { MAIL_LARGEST_BYTES } from '@porch/contract/mail';
+import { ImapFlow } from 'imapflow';
+import type { Clock } from '../clock';
+import type { MailSettingsKept } from './settings';
+import type { MailTaking } from './taking';
+
+type Mailbox = Extract<IncomingMail, { kind: 'mailbox' }>;
+
+const AGAIN_FIRST_MS = 2_000;
+const AGAIN_LONGEST_MS = 5 * 60_000;
+/** So many of the newest are looked at when it is opened; what is older was there before us. */
+const UNSEEN_MOST = 200;
+
+const open = ({ host, port, security, user }: Mailbox, password: string): ImapFlow =>
+  new ImapFlow({
+    host,
+    port,
+    secure: security === 'tls',
+    ...(security === 'none' ? { doSTARTTLS: false } : {}),
+    ...(security === 'starttls' ? { doSTARTTLS: true } : {}),
+    auth: { user, pass: password },
+    logger: false,
+  });
+
+/** Why a mailbox cannot be looked into, by a code. */
+const whyOf = (error: unknown): string => {
+  const { authenticationFailed, code } = error as { authenticationFailed?: boolean; code?: string };
+  if (authenticationFailed) return 'mail-sign-in';
+  return code?.includes('TLS') || code?.includes('SSL') ? 'mail-encryption' : 'mail-unreachable';
+};
+
+/**
+ * Looks into an ordinary mailbox (RFC 9051) for answers, and waits there for more. What is not for us is left as it
+ * is; what was taken is marked as seen, which is how it is not taken again.
+ */
+export const createMailboxes = (services: {
+  clock: Clock;
+  taking: MailTaking;
+  mailSettings: MailSettingsKept;
+  report: (error: unknown) => void;
+}) => {
+  const { clock, taking, mailSettings, report } = services;
+  let current: { client: ImapFlow; isOver: boolean } | null = null;
+  let problem: string | null = null;
+  let isStopped = false;
+
+  const takeOne = async (client: ImapFlow, uid: number): Promise<void> => {
+    const found = await client.fetchOne(
+      `${uid}`,
+      { source: true, envelope: true, size: true },
+      { uid: true },
+    );
+    if (!found || !found.source || (found.size ?? 0) > MAIL_LARGEST_BYTES) return;
+    const to = (found.envelope?.to ?? []).flatMap(({ address }) => address ?? []);
+    // Who handed it over is not told in a mailbox; the return path stands in the mail itself, where it does.
+    const path = /^Return-Path:\s*<([^>]*)>/im.exec(
+      found.source.subarray(0, 8_192).toString('latin1'),
+    );
+    const from = path?.[1] ?? found.envelope?.from?.[0]?.address ?? '';
+    const came = await taking.take(found.source, { from, to });
+    if (came !== 'nobodys') await client.messageFlagsAdd(`${uid}`, ['\\Seen'], { uid: true });
+  };
+
+  const takeNew = async (client: ImapFlow, looked: Set<number>): Promise<void> => {
+    const unseen = (await client.search({ seen: false }, { uid: true })) || [];
+    for (const uid of unseen.slice(-UNSEEN_MOST)) {
+      if (looked.has(uid)) continue;
+      looked.add(uid);
+      await takeOne(client, uid);
+    }
+  };
+
+  /** One connection, from signing in until it ends; fails with why it ended. */
+  const follow = async (mailbox: Mailbox, password: string, mine: NonNullable<typeof current>) => {
+    const { client } = mine;
+    // What is not ours stays unseen, and is not fetched again and again.
+    const looked = new Set<number>();
+    const ended = new Promise<void>((resolve) => client.once('close', resolve));
+    client.on('error', report);
+    await client.connect();
+    await client.mailboxOpen('INBOX');
+    problem = null;
+    let isTaking: Promise<void> = Promise.resolve();
+    const take = (): void => {
+      isTaking = isTaking.then(() => takeNew(client, looked)).catch(report);
+    };
+    client.on('exists', take);
+    take();
+    await ended;
+    if (!mine.isOver) throw new Error(`the mailbox at ${mailbox.host} was closed`);
+  };
+
+  const run = async (mailbox: Mailbox, password: string): Promise<void> => {
+    let waitMs = AGAIN_FIRST_MS;
+    for (;;) {
+      const mine = { client: open(mailbox, password), isOver: false };
+      current = mine;
+      const beganAt = clock.steady();
+      await follow(mailbox, password, mine).catch((error) => {
+        problem = whyOf(error);
+      });
+      if (mine.isOver || isStopped) return;
+      // A connection that lasted was a good one: the next is tried soon.
+      waitMs =
+        clock.steady() - beganAt > AGAIN_LONGEST_MS
+          ? AGAIN_FIRST_MS
+          : Math.min(AGAIN_LONGEST_MS, waitMs * 2);
+      await clock.wait(waitMs);
+      if (mine.isOver || isStopped) return;
+    }
+  };
+
+  const stop = (): void => {
+    if (!current) return;
+    current.isOver = true;
+    current.client.close();
+    current = null;
+  };
+
+  return {
+    problem: (): string | null => problem,
+    /** Looks into whatever mailbox the settings name from now on. */
+    restart: (): void => {
+      stop();
+      problem = null;
+      const { incoming } = mailSettings.now();
+      if (incoming.kind !== 'mailbox' || isStopped) return;
+      const password = mailSettings.incomingPassword();
+      if (password === null) {
+        problem = 'secret-sealed';
+        return;
+      }
+      run(incoming, password).catch(report);
+    },
+    stop: (): void => {
+      isStopped = true;
+      stop();
+    },
+  };
+};
+
+export type Mailboxes = ReturnType<typeof createMailboxes>;

@@ -1,0 +1,62 @@
+import { MailChangeSchema, MailSchema, MailTestSchema } from '@porch/contract/mail';
+import { memberOf } from '../accounts/asking';
+import { Refused } from '../refused';
+import { newId } from '../security/tokens';
+import type { Routing } from '../services';
+import { sendMail } from './sending';
+
+const forOwner = { who: 'owner' } as const;
+
+/** How mail goes out and comes in. */
+export const mailRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
+  const { mailSettings, mailboxes, store, limits, originOf } = services;
+
+  const shown = () => ({
+    ...mailSettings.shown(),
+    ownPort: settings.mailPort ?? null,
+    mailboxProblem: mailboxes.problem(),
+  });
+
+  app.get('/api/mail', { config: forOwner, schema: { response: { 200: MailSchema } } }, async () =>
+    shown(),
+  );
+
+  app.put(
+    '/api/mail',
+    { config: forOwner, schema: { body: MailChangeSchema, response: { 200: MailSchema } } },
+    async (request) => {
+      if (request.body.incoming.kind === 'own' && settings.mailPort === undefined) {
+        throw new Refused('bad-request', { field: 'incoming' });
+      }
+      mailSettings.set(request.body);
+      mailboxes.restart();
+      return shown();
+    },
+  );
+
+  app.post(
+    '/api/mail/test',
+    { config: forOwner, schema: { response: { 200: MailTestSchema } } },
+    async (request) => {
+      const { id } = memberOf(request);
+      const waitMs = limits.trialRings.take(`mail ${id}`);
+      if (waitMs) throw new Refused('too-many', { waitMs });
+      const { outgoing } = mailSettings.now();
+      const password = mailSettings.outgoingPassword();
+      const to = store.members.byId(id)?.email ?? '';
+      if (!outgoing) throw new Refused('not-found');
+      if (password === null) throw new Refused('secret-sealed');
+      const name = store.business.read()?.name ?? '';
+      const { why, said } = await sendMail(outgoing, password, {
+        to,
+        fromName: name,
+        replyTo: null,
+        subject: `${name}: mail goes out`,
+        text: 'This is how an alert reaches you by email. Nothing has to be done.\n',
+        messageId: `<${newId()}@${new URL(originOf(request)).hostname}>`,
+        references: null,
+      });
+      return { why, said, to };
+    },
+  );
+};

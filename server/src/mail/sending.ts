@@ -1,0 +1,88 @@
+import type { OutgoingMail } from '@porch/contract/mail';
+import { createTransport } from 'nodemailer';
+
+/** A mail as it goes out. */
+export interface OutMail {
+  to: string;
+  /** What the sender is called. */
+  fromName: string;
+  replyTo: string | null;
+  subject: string;
+  text: string;
+  html?: string;
+  messageId: string;
+  /** What it belongs to: the first mail of its thread. */
+  references: string | null;
+}
+
+/** What came of sending: null, or by a code why not, and what the server itself said. */
+export interface Sent {
+  why: string | null;
+  said: string;
+  /** Trying the same again is no use. */
+  isFinal: boolean;
+}
+
+const ANSWER_LONGEST_MS = 15_000;
+const SAID_LONGEST = 400;
+
+interface MailError {
+  code?: string;
+  responseCode?: number;
+  response?: string;
+  message?: string;
+}
+
+/** What nodemailer's errors mean: its codes, and a server's own (RFC 5321, 4.2.1: 4 means later, 5 means no). */
+export const meaningOf = (error: MailError): Sent => {
+  const said = (error.response ?? error.message ?? '').slice(0, SAID_LONGEST);
+  const is = (why: string, isFinal: boolean): Sent => ({ why, said, isFinal });
+  if (error.code === 'EAUTH') return is('mail-sign-in', false);
+  if (error.code === 'ETLS' || /certificate|wrong version number|SSL/i.test(said)) {
+    return is('mail-encryption', false);
+  }
+  const { responseCode } = error;
+  if (responseCode !== undefined && responseCode >= 500) return is('mail-refused', true);
+  if (responseCode !== undefined && responseCode >= 400) return is('mail-later', false);
+  return is('mail-unreachable', false);
+};
+
+export const sendMail = async (
+  { host, port, security, user, from }: OutgoingMail,
+  password: string,
+  mail: OutMail,
+): Promise<Sent> => {
+  const transport = createTransport({
+    host,
+    port,
+    secure: security === 'tls',
+    requireTLS: security === 'starttls',
+    ignoreTLS: security === 'none',
+    ...(user ? { auth: { user, pass: password } } : {}),
+    connectionTimeout: ANSWER_LONGEST_MS,
+    greetingTimeout: ANSWER_LONGEST_MS,
+    socketTimeout: ANSWER_LONGEST_MS,
+    // Nothing in a mail is read from a file or fetched from an address.
+    disableFileAccess: true,
+    disableUrlAccess: true,
+  });
+  try {
+    await transport.sendMail({
+      from: { name: mail.fromName, address: from },
+      to: mail.to,
+      ...(mail.replyTo ? { replyTo: mail.replyTo } : {}),
+      subject: mail.subject,
+      text: mail.text,
+      ...(mail.html ? { html: mail.html } : {}),
+      messageId: mail.messageId,
+      ...(mail.references ? { references: mail.references, inReplyTo: mail.references } : {}),
+      // So that no program answers it (RFC 3834, 5).
+      headers: { 'Auto-Submitted': 'auto-generated' },
+    });
+    return { why: null, said: '', isFinal: true };
+  } catch (error) {
+    return meaningOf(error as MailError);
+  } finally {
+    transport.close();
+  }
+};

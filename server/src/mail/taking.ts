@@ -1,0 +1,162 @@
+import { FILE_LARGEST_BYTES, FILES_MOST } from '@porch/contract/entries';
+import type { Deed } from '@porch/contract/line';
+import type { Member } from '@porch/contract/people';
+import type { HeldBack } from '@porch/core/conversation';
+import { isAutomatic, isForged, isSameAddress } from '@porch/core/mail';
+import { MESSAGE_LONGEST } from '@porch/core/text';
+import type { Clock } from '../clock';
+import type { Files } from '../files/files';
+import type { Write } from '../inbox/batch';
+import type { Persons } from '../inbox/persons';
+import type { Record } from '../inbox/record';
+import type { Reply } from '../inbox/reply';
+import { Refused } from '../refused';
+import type { Buckets } from '../security/bucket';
+import { newId } from '../security/tokens';
+import type { Store } from '../store';
+import { type ReadMail, readMail } from './reading';
+import type { ReplyAddresses } from './reply-addresses';
+import type { MailSettingsKept } from './settings';
+
+/** What a job that tells a sender why their answer was not passed on carries. */
+export interface RefusalMailJob {
+  to: string;
+  why: Exclude<HeldBack, 'automatic'>;
+  talk: string;
+  /** Of the mail that it answers; null: it had none. */
+  messageId: string | null;
+}
+
+const DAY_MS = 24 * 3_600_000;
+/** By then nobody hands the same mail over again. */
+const SEEN_KEPT_MS = 30 * DAY_MS;
+
+/**
+ * Takes answers that the team writes by mail: finds out which conversation they are for and who may write there, and
+ * passes them on as a deed of that person. What is not passed on is said to whoever sent it, or on the roll.
+ */
+export const createMailTaking = (services: {
+  store: Store;
+  clock: Clock;
+  write: Write;
+  record: Record;
+  persons: Persons;
+  reply: Reply;
+  files: Files;
+  replyAddresses: ReplyAddresses;
+  mailSettings: MailSettingsKept;
+  /** How often an address is told why; whoever is told without end may be a program that answers programs. */
+  refusals: Buckets;
+}) => {
+  const { store, clock, write, record, persons, reply, files, refusals } = services;
+  const { replyAddresses, mailSettings } = services;
+
+  const lookUp = (recipients: readonly string[]) => {
+    const base = mailSettings.replyBase();
+    if (base === null) return null;
+    for (const address of recipients) {
+      const looked = replyAddresses.look(address, base);
+      if (looked.is !== 'unknown') return looked;
+    }
+    return null;
+  };
+
+  const filesOf = async (mail: ReadMail, member: Member): Promise<string[]> => {
+    const fitting = mail.attached.slice(0, FILES_MOST);
+    const ids: string[] = [];
+    for (const [at, { name, bytes }] of fitting.entries()) {
+      if (bytes.length === 0) continue;
+      const id = `mail-${mail.id}-${at}`;
+      await files.take(id, name, bytes, { memberId: member.id });
+      ids.push(id);
+    }
+    return ids;
+  };
+
+  const isTooLarge = ({ said, attached }: ReadMail): boolean =>
+    said.length > MESSAGE_LONGEST ||
+    attached.length > FILES_MOST ||
+    attached.some(({ bytes }) => bytes.length > FILE_LARGEST_BYTES);
+
+  /** On the roll, and to the sender where a person may be at the other end. */
+  const holdBack = (
+    talk: string,
+    mail: ReadMail,
+    envelopeFrom: string,
+    why: HeldBack,
+  ): Promise<null> =>
+    write(() => {
+      if (!store.mail.see(mail.id, clock.now())) return { result: null, news: [] };
+      const conversation = persons.standing(talk);
+      const from = mail.from.slice(0, 254);
+      const happening = { kind: 'held-back' as const, why, from };
+      if (
+        why !== 'automatic' &&
+        envelopeFrom !== '' &&
+        refusals.take(envelopeFrom.toLowerCase()) === 0
+      ) {
+        const job: RefusalMailJob = { to: envelopeFrom, why, talk, messageId: mail.messageId };
+        const key = `refusal-mail ${mail.id}`;
+        store.jobs.add(
+          { key, kind: 'refusal-mail', load: job, notBefore: clock.now() },
+          clock.now(),
+        );
+      }
+      return {
+        result: null,
+        news: conversation ? [record.add(conversation, null, [{ id: newId(), happening }])] : [],
+      };
+    });
+
+  const pass = async (talk: string, mail: ReadMail, member: Member): Promise<HeldBack | null> => {
+    if (isTooLarge(mail)) return 'too-large';
+    try {
+      const fileIds = await filesOf(mail, member);
+      if (!mail.said && fileIds.length === 0) return 'empty';
+      const deed: Deed = { do: 'say', id: `mail-${mail.id}`, text: mail.said, fileIds };
+      await reply.deed(talk, deed, member);
+      return null;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      if (error.code === 'door-closed') return 'door-closed';
+      if (error.code === 'text-empty') return 'empty';
+      // The same mail again: it was passed on before.
+      if (error.code === 'id-taken') return null;
+      return error.code === 'text-too-long' || error.code === 'too-large'
+        ? 'too-large'
+        : 'unreadable';
+    }
+  };
+
+  return {
+    /** Whether a mail for an address would be looked at; of anything else nothing is taken. */
+    isOurs: (address: string): boolean => lookUp([address]) !== null,
+    /**
+     * Takes one mail; the same mail twice is once. Resolves when what came of it is on disk; fails where that
+     * cannot be said now, so that whoever has the mail keeps it.
+     */
+    take: async (
+      bytes: Buffer,
+      envelope: { from: string; to: readonly string[] },
+    ): Promise<HeldBack | 'nobodys' | null> => {
+      const mail = await readMail(bytes);
+      const looked = lookUp([...envelope.to, ...mail.to]);
+      if (!looked) return 'nobodys';
+      const { conversationId: talk, memberId } = looked.record;
+      const held = (why: HeldBack) => holdBack(talk, mail, envelope.from, why).then(() => why);
+      if (isAutomatic(mail.headers, envelope.from)) return held('automatic');
+      if (looked.is === 'stale') return held('stale');
+      const member = store.members.byId(memberId);
+      const isTheirs = member !== null && isSameAddress(mail.from, member.email);
+      if (!member || !isTheirs || isForged(mail.headers)) return held('unknown-sender');
+      const why = await pass(talk, mail, member);
+      return why === null ? null : held(why);
+    },
+    tidy: (): void => {
+      store.mail.forgetBefore(clock.now() - SEEN_KEPT_MS);
+      replyAddresses.tidy();
+    },
+  };
+};
+
+export type MailTaking = ReturnType<typeof createMailTaking>;
