@@ -41,6 +41,7 @@ const subjects = [
   'lamp',
   'talk',
   'doorbell',
+  'mail',
   'house',
   'dress',
   'entrance',

@@ -115,6 +115,8 @@ export const fill = async (options: {
   siteOrigin: string;
   accounts: readonly Account[];
   devices?: readonly BellDevice[];
+  /** Where mail goes out; absent: none does. */
+  mailPort?: number;
 }): Promise<void> => {
   const { now, siteOrigin } = options;
   const clock = handClock(now - 43 * DAY_MS);
@@ -265,6 +267,18 @@ export const fill = async (options: {
       addedAt: now,
     });
   }
+  if (options.mailPort) {
+    store.mail.setSettings({
+      outgoing: {
+        host: '127.0.0.1',
+        port: options.mailPort,
+        security: 'none',
+        user: '',
+        from: 'hello@quillfern.example',
+      },
+      incoming: { kind: 'own', domain: 'quillfern.example' },
+    });
+  }
   store.close();
 };
 
@@ -277,7 +291,8 @@ const start = async (): Promise<void> => {
   // Made beside its place and moved there whole: whoever is interrupted has no half a past.
   const making = join(dataDir, 'making');
   rmSync(making, { recursive: true, force: true });
-  await fill({ dataDir: making, now, siteOrigin, accounts, devices });
+  const mailPort = Number(process.env.STREET_MAIL_PORT ?? 4875);
+  await fill({ dataDir: making, now, siteOrigin, accounts, devices, mailPort });
   for (const ending of ['', '-wal', '-shm']) {
     rmSync(join(dataDir, `porch.sqlite${ending}`), { force: true });
   }

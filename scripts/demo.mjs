@@ -10,6 +10,8 @@ import { buildStale, installPackages, say } from './set-up.mjs';
 const options = process.argv.slice(2);
 const port = process.env.PORT ?? '4860';
 const streetPort = process.env.STREET_PORT ?? '4870';
+const mailPort = process.env.MAIL_PORT ?? String(Number(port) + 5);
+const streetMailPort = process.env.STREET_MAIL_PORT ?? String(Number(streetPort) + 5);
 const dataDir = process.env.DATA_DIR ?? '.data/demo';
 const origin = `http://127.0.0.1:${port}`;
 const street = `http://127.0.0.1:${streetPort}`;
@@ -22,7 +24,12 @@ if (isFresh || !existsSync(join(dataDir, 'porch.sqlite'))) {
   say('Making the demo data …');
   execFileSync('node', ['demo/dist/fill.js'], {
     stdio: 'inherit',
-    env: { ...process.env, DATA_DIR: dataDir, STREET_ORIGIN: street },
+    env: {
+      ...process.env,
+      DATA_DIR: dataDir,
+      STREET_ORIGIN: street,
+      STREET_MAIL_PORT: streetMailPort,
+    },
   });
 }
 
@@ -62,10 +69,13 @@ try {
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
     // The street's push service is on this machine; no other address on it may be sent to.
     PUSH_NEAR: street,
+    MAIL_PORT: mailPort,
   });
   await launch('street/dist/main.js', {
     STREET_PORT: streetPort,
     PORCH_ORIGIN: origin,
+    PORCH_MAIL_PORT: mailPort,
+    STREET_MAIL_PORT: streetMailPort,
     QUIET: options.includes('--quiet-street') ? '1' : '',
   });
   for (const { device, privateKey, auth } of devices) {
@@ -82,6 +92,7 @@ try {
   say(
     `  phones:   ${street}/push   (what rings on the team's phones there, with switches for faults)`,
   );
+  say(`  mail:     ${street}/mail   (mailboxes for whatever is written by email)`);
   say('  stop:     Ctrl + C');
 } catch (error) {
   say(`The demo could not start: ${error.message}`);

@@ -5,7 +5,11 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-const browser = '/usr/bin/chromium';
+/** Programs from Debian's packages that tests run. */
+const debianParts = [
+  { name: 'chromium', path: '/usr/bin/chromium' },
+  { name: 'dovecot-imapd', path: '/usr/lib/dovecot/imap' },
+];
 
 const say = (text) => process.stdout.write(`${text}\n`);
 
@@ -21,7 +25,9 @@ const hashOf = (paths) => {
 /** What a part is built from: its tests are not. */
 const filesBelow = (folder) =>
   readdirSync(folder, { withFileTypes: true })
-    .filter(({ name }) => !['node_modules', 'dist', '.expo', 'fonts', 'test-kit'].includes(name))
+    .filter(
+      ({ name }) => !['node_modules', 'dist', '.expo', 'fonts', 'icons', 'test-kit'].includes(name),
+    )
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((entry) => {
       const path = join(folder, entry.name);
@@ -58,18 +64,22 @@ export const installPackages = () => {
 };
 
 /**
- * Installs Debian's Chromium for the browser tests, unless it is there. It only starts that: fetching a
- * browser and compiling the database do not stand in each other's way. Resolves when it is there.
+ * Installs what the tests need of Debian, unless it is there: Chromium, and a real mailbox. It only starts that:
+ * fetching them and compiling the database do not stand in each other's way. Resolves when all is there.
  */
-export const installBrowser = () => {
-  if (existsSync(browser)) return Promise.resolve();
-  say('Installing the browser for the tests …');
-  const install = 'apt-get update -qq && apt-get install -y -qq chromium';
-  const child = spawn('sh', ['-c', install], { stdio: ['ignore', 'ignore', 'inherit'] });
+export const installDebianParts = () => {
+  const missing = debianParts.filter(({ path }) => !existsSync(path)).map(({ name }) => name);
+  if (missing.length === 0) return Promise.resolve();
+  say(`Installing what the tests need: ${missing.join(', ')} …`);
+  const install = `apt-get update -qq && apt-get install -y -qq ${missing.join(' ')}`;
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const child = spawn('sh', ['-c', install], { stdio: ['ignore', 'ignore', 'inherit'], env });
   return new Promise((resolve, reject) => {
     child.once('error', reject);
     child.once('exit', (code) =>
-      code === 0 ? resolve() : reject(new Error(`the browser could not be installed (${code})`)),
+      code === 0
+        ? resolve()
+        : reject(new Error(`${missing.join(', ')} could not be installed (${code})`)),
     );
   });
 };

@@ -2,12 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { endWith, quickChecks, runChecks } from './checks.mjs';
-import { buildStale, installBrowser, installPackages } from './set-up.mjs';
+import { buildStale, installDebianParts, installPackages } from './set-up.mjs';
 
-const browserIsThere = installBrowser();
+const debianIsThere = installDebianParts();
 installPackages();
 buildStale();
-await browserIsThere;
+await debianIsThere;
 
 const browserReport = '.built/browser.json';
 const passedMark = '.built/passed';

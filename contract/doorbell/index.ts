@@ -82,6 +82,8 @@ export const MyDoorbellSchema = z.object({
   doorbell: DoorbellSchema,
   devices: z.array(BellDeviceSchema),
   ringOn: RingOnSchema,
+  /** Whether anything goes out by mail. */
+  canMail: z.boolean(),
   /** By which browsers know who may ring them (RFC 8292), base64url; null: it cannot be opened. */
   publicKey: z.string().nullable(),
 });

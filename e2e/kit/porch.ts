@@ -32,12 +32,16 @@ export const owner = {
 /** Below the ports that a system gives away by itself, apart for each of the runner's workers. */
 const STREETS_FROM = 21_000;
 const STREETS_OF_A_WORKER = 1_000;
+/** Each has three ports in a row: its own, one for its mail, one for the house's. */
+const PORTS_OF_A_STREET = 3;
+const STREET_MAIL = 1;
+const OWN_MAIL = 2;
 let streets = 0;
 
 const nextStreetPort = (): number => {
   const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
-  streets += 1;
-  return STREETS_FROM + worker * STREETS_OF_A_WORKER + (streets % STREETS_OF_A_WORKER);
+  streets += PORTS_OF_A_STREET;
+  return STREETS_FROM + worker * STREETS_OF_A_WORKER + (streets % (STREETS_OF_A_WORKER - 1));
 };
 
 /** A server on its own data, with the street beside it, at a time that the test sets. */
@@ -52,6 +56,11 @@ export class Porch {
 
   constructor(name: string) {
     this.dataDir = mkdtempSync(join(tmpdir(), `porch-${name}-`));
+  }
+
+  /** Where the street takes mail. */
+  get streetMailPort(): number {
+    return this.streetPort + STREET_MAIL;
   }
 
   get origin(): string {
@@ -70,6 +79,7 @@ export class Porch {
       CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
       PUSH_NEAR: `http://127.0.0.1:${this.streetPort}`,
+      MAIL_PORT: String(this.streetPort + OWN_MAIL),
     });
   }
 
@@ -106,6 +116,8 @@ export class Porch {
   async openStreet(publicId: string): Promise<void> {
     this.street = await launch('street/dist/main.js', {
       STREET_PORT: String(this.streetPort),
+      STREET_MAIL_PORT: String(this.streetMailPort),
+      PORCH_MAIL_PORT: String(this.streetPort + OWN_MAIL),
       PORCH_ORIGIN: this.origin,
       DOOR: publicId,
       QUIET: '1',

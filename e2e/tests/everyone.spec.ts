@@ -123,6 +123,7 @@ for (const [colorScheme, viewport] of [
     await behind('/house/me', 'You');
     await behind('/house/doorbell', 'Doorbell');
     await behind('/house/install', 'On the home screen');
+    await behind('/house/mail', 'Mail');
     await behind('/house/new-door', 'Add a door');
     await behind(`/house/door/${door.id}`, 'Quillfern Nursery');
     await behind('/walk?step=website', 'Your website');

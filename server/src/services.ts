@@ -249,6 +249,7 @@ export const createServices = (
     files,
     mailSettings,
     mailTaking,
+    replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
     lamp,

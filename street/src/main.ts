@@ -1,4 +1,6 @@
 import Fastify from 'fastify';
+import { mailPages } from './mail/page';
+import { createPostOffice } from './mail/post-office';
 import { letPassersBy } from './passers-by';
 import { pushPage } from './push/page';
 import { createPushService, pushRoutes } from './push/service';
@@ -45,7 +47,18 @@ const start = async (): Promise<void> => {
   const pushService = createPushService();
   let origin = '';
   pushRoutes(app, pushService, () => origin, clock);
+  app.addContentTypeParser(
+    'application/x-www-form-urlencoded',
+    { parseAs: 'string' },
+    (_request, body, done) => done(null, Object.fromEntries(new URLSearchParams(String(body)))),
+  );
   pushPage(app, pushService);
+  const postOffice = createPostOffice({
+    now: clock,
+    porchMailPort: () => Number(process.env.PORCH_MAIL_PORT ?? port - 5),
+  });
+  mailPages(app, postOffice);
+  await postOffice.listen(Number(process.env.STREET_MAIL_PORT ?? port + 5));
   await app.listen({ port, host: '127.0.0.1' });
   const address = app.server.address() as { port: number };
   origin = `http://127.0.0.1:${address.port}`;
@@ -54,6 +67,7 @@ const start = async (): Promise<void> => {
   process.send?.({ listening: address.port });
   const close = async (): Promise<void> => {
     stop();
+    await postOffice.close();
     await app.close();
     process.exit(0);
   };

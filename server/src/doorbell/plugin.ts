@@ -23,7 +23,7 @@ const forTeam = { who: 'team' } as const;
 
 /** How somebody is rung, on what, and what happens while nobody looks. */
 export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { store, ringing, bellDevices, vapid, change, limits, jobs } = services;
+  const { store, ringing, bellDevices, vapid, change, limits, jobs, mailSettings } = services;
 
   const cleaned = (typed: Doorbell): Doorbell => {
     const shortReply = cleanLine(typed.shortReply);
@@ -49,6 +49,7 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
         doorbell: ringing.bellOf(id),
         devices: bellDevices.of(id),
         ringOn: ringing.rules(),
+        canMail: mailSettings.now().outgoing !== null,
         publicKey: vapid.keys()?.publicKey ?? null,
       };
     },

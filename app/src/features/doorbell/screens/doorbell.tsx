@@ -17,7 +17,7 @@ export const DoorbellScreen = () => {
       <ThisDevice known={known} />
       <Devices devices={known.devices} />
       <Wishes bell={known.doorbell} />
-      <RingingOn rules={known.ringOn} />
+      <RingingOn rules={known.ringOn} canMail={known.canMail} />
     </HousePage>
   );
 };

@@ -1,9 +1,11 @@
 import type { TeamMember } from '@porch/contract/people';
 import type { RingOn } from '@porch/core/ringing';
+import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { Problem, Section } from '../../../kit/fields/form';
+import { Problem, Row, Section } from '../../../kit/fields/form';
 import { Select } from '../../../kit/fields/select';
 import { Tick } from '../../../kit/fields/tick';
+import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { useHouse } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
@@ -91,7 +93,7 @@ const Some = (props: {
 };
 
 /** What happens while nobody looks, the same for the whole team. */
-export const RingingOn = ({ rules }: { rules: RingOn }) => {
+export const RingingOn = ({ rules, canMail }: { rules: RingOn; canMail: boolean }) => {
   const house = useHouse().data;
   const { mutate, error } = useChangeRingOn();
   const isOwner = house?.me?.role === 'owner';
@@ -132,6 +134,22 @@ export const RingingOn = ({ rules }: { rules: RingOn }) => {
         isDisabled={!isOwner}
         set={(mailAfterMs) => change({ mailAfterMs })}
       />
+      {rules.mailAfterMs === null || canMail ? null : (
+        <>
+          <Text kind="second" tone="ember">
+            {said().noMail}
+          </Text>
+          {isOwner ? (
+            <Row>
+              <Button
+                look="bare"
+                label={said().setUpMail}
+                onPress={() => router.navigate('/house/mail')}
+              />
+            </Row>
+          ) : null}
+        </>
+      )}
       {rules.mailAfterMs === null ? null : (
         <Some
           label={said().toWhom}

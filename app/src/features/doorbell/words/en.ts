@@ -160,6 +160,8 @@ export const en = {
     whoElse: 'Who else is rung',
     mail: 'Then write an email after',
     toWhom: 'To whom',
+    noMail: 'Nothing goes out by email yet: no mail server is set.',
+    setUpMail: 'Set up mail',
     never: 'Never',
     after: (span: string) => span,
     seconds: (count: number) => many(count, 'second', 'seconds'),

@@ -2,6 +2,7 @@ import type { House as HouseData } from '@porch/contract/house';
 import { router } from 'expo-router';
 import Bell from 'lucide-react-native/icons/bell';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import Mail from 'lucide-react-native/icons/mail';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -23,6 +24,7 @@ import { useHouse, useSignOut, useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useDoorbellWays } from '../../doorbell/parts/ways';
 import { doorInWords } from '../../doors/parts/in-words';
+import { mailWay } from '../../mail/parts/way';
 import { PairSheet } from '../../team/parts/pair-sheet';
 import { useFindingRead, useWarningSeen } from '../data/notices';
 import { words } from '../words';
@@ -163,6 +165,13 @@ const Ways = ({ house }: { house: HouseData }) => {
           icon={<Bell size={26} color={theme.ink} aria-hidden />}
           to="/house/doorbell"
         />
+        {me.role === 'owner' ? (
+          <Way
+            {...mailWay()}
+            icon={<Mail size={26} color={theme.ink} aria-hidden />}
+            to="/house/mail"
+          />
+        ) : null}
         <Way
           {...bells.install}
           icon={<Smartphone size={26} color={theme.ink} aria-hidden />}
