@@ -43,9 +43,15 @@ const page = readFileSync('app/dist/index.html', 'utf8').replace(
   `<meta name="build" content="${buildName}" />\n    <title>`,
 );
 writeFileSync('app/dist/index.html', page);
+// For whoever is not signed in, as far as a cookie tells: readable before any of the app has come.
+const signIn = readFileSync('app/start/sign-in.html', 'utf8');
+writeFileSync(
+  'app/dist/entrance.html',
+  page.replace('<div id="root">', `${signIn}<div id="root">`),
+);
 
 const manifest = [
-  { url: '/', revision: hashOf(page) },
+  { url: '/shell', revision: hashOf(page) },
   ...parts.map((path) => ({ url: `/${path}`, revision: hashOf(readFileSync(`app/dist/${path}`)) })),
 ];
 await build({

@@ -71,7 +71,8 @@ export class Porch {
     return `http://127.0.0.1:${this.street?.port}`;
   }
 
-  async open(port = 0): Promise<void> {
+  /** `env`: what is set otherwise than usual. */
+  async open(port = 0, env: Record<string, string> = {}): Promise<void> {
     this.server = await launch('server/dist/main.js', {
       PORT: String(port),
       DATA_DIR: this.dataDir,
@@ -80,6 +81,7 @@ export class Porch {
       CLOCK_START: String(this.now),
       PUSH_NEAR: `http://127.0.0.1:${this.streetPort}`,
       MAIL_PORT: String(this.streetPort + OWN_MAIL),
+      ...env,
     });
   }
 

@@ -85,6 +85,7 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   host: env.HOST,
   dataDir: env.DATA_DIR,
   publicOrigin: env.PUBLIC_ORIGIN,
+  appDir: env.APP_DIR,
   trustProxy: toTrust(env.TRUST_PROXY),
   mailPort: env.MAIL_PORT ? Number(env.MAIL_PORT) : undefined,
   pushNear: env.PUSH_NEAR ? env.PUSH_NEAR.split(',').map((one) => one.trim()) : undefined,

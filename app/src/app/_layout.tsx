@@ -15,6 +15,7 @@ import { useWorker } from '../shell/live/use-worker';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
 import { useHouse } from '../shell/session/house';
 import { isWorthAskingAgain } from '../shell/session/refused';
+import { useBeforeDropped } from '../shell/start/use-start';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -75,6 +76,7 @@ const Door = () => {
     if (isElsewhere && wanted) router.replace(wanted);
   }, [isElsewhere, wanted, router]);
 
+  useBeforeDropped(Boolean(house) && !isElsewhere && path !== '/line' && path !== '/sign-in');
   const ground = { flex: 1, backgroundColor: theme.paper };
   if (!house) {
     return (

@@ -10,10 +10,11 @@ import { bestOf, speak } from '../kit/wording';
 import { type Load, SYNC_TAG, sendUnsent, unsent } from '../shell/live/parcels';
 import { bellDeviceId } from '../shell/session/bell-device';
 import { keepShared } from '../shell/session/shared';
+import { keptLine } from '../shell/start/kept';
 import type { AlertData } from './alerts';
 import type { DeedRequest } from './deeds';
 import { drawMark, fetchPicture } from './drawing';
-import { networkOrKept } from './network-or-kept';
+import { createOpening } from './opening';
 import { createRinging } from './ringing';
 import type { OwnWindow, WorkerScope } from './scope';
 
@@ -21,21 +22,18 @@ declare const self: WorkerScope;
 
 speak(bestOf(self.navigator.languages ?? []));
 
-const freshOrKept = (path: string) =>
-  networkOrKept({
-    fetch: (request) => fetch(request),
-    kept: () => matchPrecache(path),
-    wait: (done, ms) => setTimeout(done, ms),
-  });
-
 clientsClaim();
-// The page and its sheet have no version in their names: fresh while there is signal.
+// The app opens from what is kept of it, with and without signal; a newer one is told of once it is here.
 registerRoute(
-  new NavigationRoute(freshOrKept('/'), {
-    denylist: [/^\/(api|door|talk|widget|pictures|healthz)\b/, /\.\w+$/],
-  }),
+  new NavigationRoute(
+    createOpening({
+      shell: () => matchPrecache('/shell'),
+      network: (request) => fetch(request),
+      keptLine,
+    }),
+    { denylist: [/^\/(api|door|talk|widget|pictures|healthz)\b/, /\.\w+$/] },
+  ),
 );
-registerRoute(({ url }) => url.pathname === '/app.css', freshOrKept('/app.css'));
 precacheAndRoute(self.__WB_MANIFEST);
 
 // What another app shares is kept here until somebody has said for whom it is.

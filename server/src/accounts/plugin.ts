@@ -1,6 +1,7 @@
 import { type Member, MemberSchema, SetUpSchema, SignInSchema } from '@porch/contract/people';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
+import { Refused } from '../refused';
 import { hashSecret, newSecret } from '../security/tokens';
 import type { Routing } from '../services';
 import { askingOf, COOKIE, memberOf } from './asking';
@@ -64,6 +65,28 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
     async (request, reply) => {
       const from = { address: request.ip, deviceSecret: deviceSecretOf(request) };
       return giveSession(services, request, reply, await accounts.signIn(request.body, from));
+    },
+  );
+
+  // Where the app has not started yet, or never does: the page's own form, as browsers send it.
+  app.addContentTypeParser(
+    'application/x-www-form-urlencoded',
+    { parseAs: 'string' },
+    (_request, body, done) => done(null, Object.fromEntries(new URLSearchParams(String(body)))),
+  );
+  app.post(
+    '/sign-in',
+    { config: { who: 'anybody' }, schema: { body: SignInSchema, hide: true } },
+    async (request, reply) => {
+      const from = { address: request.ip, deviceSecret: deviceSecretOf(request) };
+      try {
+        giveSession(services, request, reply, await accounts.signIn(request.body, from));
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        const wait = error.facts.waitMs ? `&wait=${error.facts.waitMs}` : '';
+        return reply.redirect(`/sign-in?refused=${error.code}${wait}`, 303);
+      }
+      return reply.redirect('/line', 303);
     },
   );
 

@@ -1,7 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import fastifyStatic from '@fastify/static';
-import type { FastifyReply } from 'fastify';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import { COOKIE } from '../accounts/asking';
 import { Refused } from '../refused';
 import { appPolicy } from '../security/headers';
 import type { Routing } from '../services';
@@ -11,12 +12,14 @@ const forGood = 'public, max-age=31536000, immutable';
 const LOADER_SECONDS = 3_600;
 
 /** The built app, the built panel and the loader. */
-export const pagesRoutes = async ({ app, settings }: Routing): Promise<void> => {
+export const pagesRoutes = async ({ app, settings, services }: Routing): Promise<void> => {
+  const { store } = services;
   const appDir = resolve(settings.appDir);
   const widgetDir = resolve(settings.widgetDir);
   const indexPath = join(appDir, 'index.html');
   if (!existsSync(indexPath) || !existsSync(widgetDir)) return;
   const index = readFileSync(indexPath, 'utf8');
+  const entrance = readFileSync(join(appDir, 'entrance.html'), 'utf8');
   const loader = readFileSync(join(widgetDir, 'loader.js'), 'utf8');
   const lamp = readFileSync(join(appDir, 'lamp.svg'), 'utf8');
   const policy = appPolicy();
@@ -26,8 +29,8 @@ export const pagesRoutes = async ({ app, settings }: Routing): Promise<void> => 
   await app.register(fastifyStatic, {
     root: appDir,
     index: false,
-    // The app's page goes out by `sendIndex` only, with the policy that it needs and no other.
-    allowedPath: (path) => path !== '/index.html' && path !== '/index.html.gz',
+    // The app's pages go out by `sendPage` only, with the policy that they need and no other.
+    allowedPath: (path) => !/^\/(index|entrance)\.html(\.gz)?$/.test(path),
     wildcard: true,
     preCompressed: true,
     cacheControl: false,
@@ -72,17 +75,28 @@ export const pagesRoutes = async ({ app, settings }: Routing): Promise<void> => 
       .send(lamp),
   );
 
-  const sendIndex = (reply: FastifyReply) =>
+  const sendPage = (reply: FastifyReply, page: string) =>
     reply
-      .headers({ 'content-security-policy': policy, 'cache-control': 'no-cache' })
+      .headers({ 'content-security-policy': policy, 'cache-control': 'no-cache', vary: 'cookie' })
       .type('text/html; charset=utf-8')
-      .send(index);
+      .send(page);
 
-  app.get('/', { schema: { hide: true } }, async (_request, reply) => sendIndex(reply));
+  /** Nobody comes in without a cookie: they read at once what they came for, before any of the app is there. */
+  const wantsEntrance = ({ headers, url }: FastifyRequest): boolean =>
+    store.business.read() !== null &&
+    !new RegExp(`(^|; )${COOKIE}=`).test(headers.cookie ?? '') &&
+    /^\/(sign-in|line)?($|[?])/.test(url);
+
+  const sendApp = (request: FastifyRequest, reply: FastifyReply) =>
+    sendPage(reply, wantsEntrance(request) ? entrance : index);
+
+  // What a service worker keeps of it: the same for everybody.
+  app.get('/shell', { schema: { hide: true } }, async (_request, reply) => sendPage(reply, index));
+  app.get('/', { schema: { hide: true } }, async (request, reply) => sendApp(request, reply));
   app.setNotFoundHandler(async (request, reply) => {
     const wantsPage = request.method === 'GET' && request.headers.accept?.includes('text/html');
     const isOurs = !/^\/(api|door|talk|widget|pictures)\//.test(request.url);
-    if (wantsPage && isOurs) return sendIndex(reply);
+    if (wantsPage && isOurs) return sendApp(request, reply);
     throw new Refused('not-found');
   });
 };

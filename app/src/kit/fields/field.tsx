@@ -1,10 +1,11 @@
-import { useId } from 'react';
+import { type Ref, useId } from 'react';
 import { StyleSheet, TextInput, type TextInputProps, View } from 'react-native';
 import { Text } from '../text';
 import { corner, plain, text, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
 
 interface Props extends TextInputProps {
+  ref?: Ref<TextInput>;
   label: string;
   more?: string;
   problem?: string;

@@ -14,6 +14,7 @@ import { api } from '../session/api';
 import { houseKey } from '../session/house';
 import { ApiError } from '../session/refused';
 import { dropShared } from '../session/shared';
+import { forgetLine } from '../start/kept';
 import { buildName } from './build-name';
 import { drafts } from './drafts';
 import { watchVersions } from './new-version';
@@ -131,6 +132,7 @@ export const forget = (client: QueryClient): void => {
   });
   void drafts.forgetFiles();
   void dropShared();
+  void forgetLine();
   void persister.removeClient();
 };
 

@@ -1,7 +1,8 @@
+import { isErrorCode } from '@porch/contract/errors';
 import { PASSWORD_SHORTEST } from '@porch/contract/limits';
-import { router } from 'expo-router';
-import { type ReactNode, useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { router, useLocalSearchParams } from 'expo-router';
+import { type ReactNode, useCallback, useLayoutEffect, useRef, useState } from 'react';
+import { ScrollView, StyleSheet, type TextInput, View } from 'react-native';
 import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
 import { Field } from '../../../kit/fields/field';
 import { Problem } from '../../../kit/fields/form';
@@ -9,12 +10,17 @@ import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { takeSecret } from '../../../shell/session/device';
 import { ApiError } from '../../../shell/session/refused';
+import { dropBefore, typedBefore } from '../../../shell/start/before';
 import { shellWords } from '../../../shell/words';
 import { useSetUp, useSignIn } from '../data/entering';
 import { words } from '../words';
 
 const refusalOf = (error: Error | null) =>
   error instanceof ApiError ? error.refusal : error ? { code: 'our-fault' as const } : null;
+
+/** What became of a sign-in by the page's own form, before the app was there. */
+const refusedBefore = ({ refused, wait }: { refused?: string; wait?: string }) =>
+  refused && isErrorCode(refused) ? { code: refused, waitMs: Number(wait ?? 0) } : null;
 
 export const Porch = (props: { title: string; more?: string; children: ReactNode }) => (
   <ScrollView contentContainerStyle={styles.inside} role="main">
@@ -36,12 +42,31 @@ export const SignIn = () => {
   const [password, setPassword] = useState('');
   const [isForgotten, setForgotten] = useState(false);
   const { mutate, error, isPending } = useSignIn();
-  const refusal = refusalOf(error);
-  const submit = (): void =>
-    mutate({ email, password }, { onSuccess: () => router.replace('/line') });
+  const send = useCallback(
+    (said: { email: string; password: string }): void =>
+      mutate(said, { onSuccess: () => router.replace('/line') }),
+    [mutate],
+  );
+  const asked = useLocalSearchParams<{ refused?: string; wait?: string }>();
+  const refusal = refusalOf(error) ?? refusedBefore(asked);
+  const emailField = useRef<TextInput>(null);
+  const passwordField = useRef<TextInput>(null);
+  useLayoutEffect(() => {
+    // What was typed before the app was there, up to this very moment, goes on here.
+    const { typed, focused, isSubmitted } = typedBefore();
+    dropBefore();
+    const said = { email: typed.email ?? '', password: typed.password ?? '' };
+    setEmail(said.email);
+    setPassword(said.password);
+    if (focused === 'email') emailField.current?.focus();
+    if (focused === 'password') passwordField.current?.focus();
+    if (isSubmitted) send(said);
+  }, [send]);
+  const submit = (): void => send({ email, password });
   return (
     <Porch title={words().signIn.title}>
       <Field
+        ref={emailField}
         label={words().signIn.email}
         value={email}
         onChangeText={setEmail}
@@ -52,6 +77,7 @@ export const SignIn = () => {
         onSubmitEditing={submit}
       />
       <Field
+        ref={passwordField}
         label={words().signIn.password}
         value={password}
         onChangeText={setPassword}

@@ -12,6 +12,7 @@ import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { useLive } from '../../../shell/live/store';
+import { useLineDrawn } from '../../../shell/start/use-start';
 import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
 import { useMore, useStretch } from '../data/line';
 import { words } from '../words';
@@ -99,6 +100,11 @@ export const LineColumn = () => {
       ? [head, ...rows]
       : [head, ...rows, { is: 'more', key: `${group} more`, group, left }];
   });
+
+  const isHere = counts !== undefined && queries.waiting.data !== undefined;
+  // The same as long as nothing of what stands in the line is another.
+  const drawn = isHere ? groups.map((group) => queries[group].dataUpdatedAt).join() : null;
+  useLineDrawn(drawn);
 
   const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
   const walk = (by: number) => (): void => {

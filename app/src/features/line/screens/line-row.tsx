@@ -120,6 +120,8 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
       <Animated.View style={{ transform: [{ translateX: x }] }}>
         <Pressable
           role="link"
+          // Known by it while it stands there before the app: see shell/start.
+          {...{ dataSet: { talk: row.id } }}
           aria-label={label}
           aria-current={isChosen ? 'page' : undefined}
           onPress={() => deeds.open(row)}

@@ -1,0 +1,61 @@
+import { router } from 'expo-router';
+import { useEffect, useLayoutEffect } from 'react';
+import { WIDE } from '../../kit/theme/sizes';
+import { dropBefore } from './before';
+import { captured, hashOf } from './capture';
+import { keepLine } from './kept';
+
+/** Not while somebody scrolls or types, and not at each piece of news. */
+const KEPT_AFTER_MS = 2_000;
+
+const rulesNow = (): string[] => {
+  const element = document.getElementById('react-native-stylesheet') as HTMLStyleElement | null;
+  return [...(element?.sheet?.cssRules ?? [])].map(({ cssText }) => cssText);
+};
+
+/** Keeps the line as it stands on the screen now, if it does. */
+const keepNow = async (): Promise<void> => {
+  const root = document.getElementById('root');
+  if (!root || location.pathname !== '/line' || !crypto.subtle) return;
+  const screen = {
+    isWide: innerWidth >= WIDE,
+    isDark: matchMedia('(prefers-color-scheme: dark)').matches,
+  };
+  const { html, css } = captured(root, rulesNow(), screen);
+  if (/<\/style/i.test(css)) return;
+  await keepLine({ html, css, hash: await hashOf(css) });
+};
+
+const keepQuietly = (): void => void keepNow().catch(() => undefined);
+
+/**
+ * The line is drawn: what stood there before it goes, and what stands there now is kept for the next start. `drawn`
+ * is another one whenever something else is drawn; null while nothing is.
+ */
+export const useLineDrawn = (drawn: unknown): void => {
+  const isDrawn = drawn !== null;
+  useLayoutEffect(() => {
+    if (!isDrawn) return;
+    const wanted = dropBefore();
+    if (wanted) router.navigate(`/line/${wanted}`);
+  }, [isDrawn]);
+  useEffect(() => {
+    if (drawn === null) return;
+    const timer = setTimeout(keepQuietly, KEPT_AFTER_MS);
+    const leave = (): void => {
+      if (document.visibilityState === 'hidden') keepQuietly();
+    };
+    document.addEventListener('visibilitychange', leave);
+    return () => {
+      clearTimeout(timer);
+      document.removeEventListener('visibilitychange', leave);
+    };
+  }, [drawn]);
+};
+
+/** Something else than the line is drawn: what stood there before the app is of no use. */
+export const useBeforeDropped = (isElse: boolean): void => {
+  useLayoutEffect(() => {
+    if (isElse) dropBefore();
+  }, [isElse]);
+};
