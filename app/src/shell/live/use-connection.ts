@@ -12,12 +12,15 @@ import { ring } from './bell';
 import { readTop } from './line';
 import { outbox } from './outbox';
 import { recent } from './recent';
+import { readAhead } from './roll';
 import { openTeamSocket, type TeamSocket } from './socket';
 import { type Known, knownKey, live, serverNow } from './store';
 
 const TOLD_AFTER_MS = 200;
 const TYPING_TOLD_EVERY_MS = 3_000;
 const RETRY_MS = 3_000;
+/** What is on the screen comes first. */
+const AHEAD_AFTER_MS = 2_500;
 
 let socket: TeamSocket | null = null;
 let typingToldAt = 0;
@@ -127,6 +130,7 @@ export const useConnection = (isSignedIn: boolean): void => {
     let isOver = false;
     let told: ReturnType<typeof setTimeout> | undefined;
     let retry: ReturnType<typeof setTimeout> | undefined;
+    let aheadTimer: ReturnType<typeof setTimeout> | undefined;
 
     const tellHas = (): void => {
       clearTimeout(told);
@@ -141,6 +145,10 @@ export const useConnection = (isSignedIn: boolean): void => {
           const isBack = isConnected && live.now().wasConnected;
           live.set({ isConnected, wasConnected: true });
           if (isConnected) {
+            aheadTimer = setTimeout(
+              () => void readAhead(client, () => !isOver && live.now().isConnected),
+              AHEAD_AFTER_MS,
+            );
             outbox.connected();
             void askFailedAnew(client);
           }
@@ -177,6 +185,7 @@ export const useConnection = (isSignedIn: boolean): void => {
       isOver = true;
       clearTimeout(told);
       clearTimeout(retry);
+      clearTimeout(aheadTimer);
       outbox.stop();
       socket?.close();
       socket = null;

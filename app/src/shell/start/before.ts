@@ -1,6 +1,7 @@
 import { BEFORE_ID } from './kept';
 
-const beforeNow = (): HTMLElement | null => document.getElementById(BEFORE_ID);
+const beforeNow = (): HTMLElement | null =>
+  typeof document === 'undefined' ? null : document.getElementById(BEFORE_ID);
 
 let tapped: string | null = null;
 let isSubmitted = false;
@@ -20,10 +21,8 @@ const noteSubmit = (event: Event): void => {
 };
 
 // From the first moment on that any of the app runs.
-if (typeof document !== 'undefined') {
-  beforeNow()?.addEventListener('click', noteTap);
-  beforeNow()?.addEventListener('submit', noteSubmit);
-}
+beforeNow()?.addEventListener('click', noteTap);
+beforeNow()?.addEventListener('submit', noteSubmit);
 
 /**
  * The app itself stands there now: what was shown before it goes, once the app has been drawn below it. Gives whom

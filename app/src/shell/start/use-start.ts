@@ -40,7 +40,7 @@ export const useLineDrawn = (drawn: unknown): void => {
     if (wanted) router.navigate(`/line/${wanted}`);
   }, [isDrawn]);
   useEffect(() => {
-    if (drawn === null) return;
+    if (drawn === null || typeof document === 'undefined') return;
     const timer = setTimeout(keepQuietly, KEPT_AFTER_MS);
     const leave = (): void => {
       if (document.visibilityState === 'hidden') keepQuietly();
