@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import { bare as bareJobs, throughWorker } from './jobs';
 import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
+import { openings } from './opening';
 import { openPast, timeStart } from './past';
+import { bareRings, porchRings, type Rhythm } from './ringing';
 import { underAttack, ways } from './worst';
 
 const VISITORS = 300;
@@ -218,6 +220,74 @@ const measureJobs = async (): Promise<void> => {
   });
 };
 
+const rhythms: readonly (readonly [string, Rhythm])[] = [
+  ['alone', { rings: 150, devices: 1, everyMs: 20 }],
+  ['100 conversations a minute, 50 devices', { rings: 20, devices: 50, everyMs: 600 }],
+];
+
+const measureRinging = async (): Promise<void> => {
+  for (const [name, rhythm] of rhythms) {
+    // The first ones warm both up.
+    await bareRings({ ...rhythm, rings: 5 });
+    const theirs = (await bareRings(rhythm)).sort((a, b) => a - b);
+    await porchRings({ ...rhythm, rings: 5 });
+    const ours = (await porchRings(rhythm)).sort((a, b) => a - b);
+    for (const [which, share] of [
+      ['median', 0.5],
+      ['p99', 0.99],
+    ] as const) {
+      const [mine, base] = [percentile(ours, share), percentile(theirs, share)];
+      const ratio = rounded(mine / base);
+      tell({
+        figure: `${which} from the commit of a message to its push leaving, ${name}`,
+        unit: 'ms',
+        ours: rounded(mine),
+        bare: rounded(base),
+        ratio,
+        atMost: 1.5,
+        isKept: ratio <= 1.5,
+      });
+    }
+  }
+};
+
+const measureOpening = async (): Promise<void> => {
+  const { ours, bare, firstOurs, firstBare } = await openings();
+  const middle = (all: readonly number[]): number => median(all);
+  const figures = [
+    [
+      'opening: until the line can be read',
+      ours.map(({ read }) => read),
+      bare.map(({ read }) => read),
+      0.4,
+    ],
+    [
+      'opening: until a row can be tapped',
+      ours.map(({ tapped }) => tapped),
+      bare.map(({ tapped }) => tapped),
+      1.05,
+    ],
+    [
+      'first visit: until the sign-in can be read',
+      firstOurs.map(({ read }) => read),
+      firstBare.map(({ largest }) => largest),
+      0.5,
+    ],
+  ] as const;
+  for (const [figure, mine, theirs, atMost] of figures) {
+    const ratio = rounded(middle(mine) / middle(theirs));
+    tell({
+      figure: `${figure}, processor slowed four times`,
+      unit: 'ms',
+      ours: rounded(middle(mine)),
+      bare: rounded(middle(theirs)),
+      ratio,
+      atMost,
+      isKept: ratio <= atMost,
+    });
+  }
+};
+
 const bytesOf = (folder: string, which: RegExp): number =>
   readdirSync(folder)
     .filter((name) => which.test(name))
@@ -251,6 +321,8 @@ const measures: Record<string, () => void | Promise<void>> = {
   start: measureStart,
   joining: measureJoining,
   jobs: measureJobs,
+  ringing: measureRinging,
+  opening: measureOpening,
 };
 
 // All of them, or those that are named: npm run bench -- throughput trips

@@ -38,10 +38,29 @@ const parts = [
 ];
 // What a device kept of an earlier build's data may have another form: the page says which build it is.
 const buildName = hashOf(parts.sort().join());
-const page = readFileSync('app/dist/index.html', 'utf8').replace(
-  '<title>',
-  `<meta name="build" content="${buildName}" />\n    <title>`,
-);
+const exported = readFileSync('app/dist/index.html', 'utf8');
+const tags = [...exported.matchAll(/<script src="([^"]+)" defer><\/script>/g)];
+const first = await build({
+  entryPoints: ['app/src/shell/start/first.ts'],
+  bundle: true,
+  minify: true,
+  write: false,
+  format: 'iife',
+  target: ['es2022', 'safari16'],
+  define: { SCRIPTS: JSON.stringify(tags.map(([, address]) => address)) },
+});
+const firstScript = first.outputFiles[0].text;
+const firstName = `${scripts}/first-${hashOf(firstScript)}.js`;
+writeFileSync(`app/dist/${firstName}`, firstScript);
+parts.push(firstName);
+// The app's own scripts are fetched at once and begun with a moment later: see first.ts.
+const ahead = tags.map(([, address]) => `<link rel="preload" as="script" href="${address}" />`);
+const page = tags
+  .reduce((text, [tag]) => text.replace(tag, ''), exported)
+  .replace('</body>', `<script src="/${firstName}" defer></script>\n</body>`)
+  .replace('<title>', `<meta name="build" content="${buildName}" />\n    <title>`)
+  .replace('</head>', `  ${ahead.join('\n    ')}\n  </head>`);
+if (tags.length === 0) throw new Error('the exported page has no scripts');
 writeFileSync('app/dist/index.html', page);
 // For whoever is not signed in, as far as a cookie tells: readable before any of the app has come.
 const signIn = readFileSync('app/start/sign-in.html', 'utf8');

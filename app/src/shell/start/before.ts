@@ -3,16 +3,7 @@ import { BEFORE_ID } from './kept';
 const beforeNow = (): HTMLElement | null =>
   typeof document === 'undefined' ? null : document.getElementById(BEFORE_ID);
 
-let tapped: string | null = null;
 let isSubmitted = false;
-
-/** Notes whom somebody taps in what stands there before the app: it is opened as soon as that is possible. */
-const noteTap = (event: Event): void => {
-  const row = (event.target as Element).closest<HTMLElement>('[data-talk]');
-  if (!row) return;
-  tapped = row.dataset.talk ?? null;
-  row.classList.add('tapped');
-};
 
 /** What is sent from there now is done by the app, which will be there in a moment. */
 const noteSubmit = (event: Event): void => {
@@ -21,7 +12,6 @@ const noteSubmit = (event: Event): void => {
 };
 
 // From the first moment on that any of the app runs.
-beforeNow()?.addEventListener('click', noteTap);
 beforeNow()?.addEventListener('submit', noteSubmit);
 
 /**
@@ -30,13 +20,12 @@ beforeNow()?.addEventListener('submit', noteSubmit);
  */
 export const dropBefore = (): string | null => {
   const before = beforeNow();
-  const wanted = tapped;
-  tapped = null;
-  if (!before) return wanted;
+  if (!before) return null;
   before.removeAttribute('id');
   before.className = 'before-going';
   requestAnimationFrame(() => requestAnimationFrame(() => before.remove()));
-  return wanted;
+  // Noted by the page's first script: see first.ts.
+  return before.dataset.tapped ?? null;
 };
 
 /**

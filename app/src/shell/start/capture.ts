@@ -23,24 +23,41 @@ const liftStyles = (copy: Element): string => {
   return [...names].map(([style, name]) => `#${BEFORE_ID} .${name}{${style}}`).join('\n');
 };
 
+/** Only rules that draw any of it; what has no class (a reset, an animation) stays. */
+const rulesFor = (copy: Element, rules: readonly string[]): string[] => {
+  const used = new Set(
+    [...copy.querySelectorAll('[class]')].flatMap(({ classList }) => [...classList]),
+  );
+  return rules.filter((rule) => {
+    const names = [...(rule.split('{')[0] ?? '').matchAll(/\.([\w-]+)/g)].map(
+      ([, name]) => name ?? '',
+    );
+    return names.length === 0 || names.some((name) => used.has(name));
+  });
+};
+
 /** What is there for a moment only, or means something only while the app runs. */
 const PASSING = 'dialog, [aria-modal], [role="alert"], [role="status"], input, textarea';
 
 /**
  * What stands on the page as text: its elements without what passes, and one sheet for them, which shows them only
- * on a screen of the same kind. `rules`: the sheet by which they are drawn now.
+ * on a screen of the same kind. `rules`: the sheet by which they are drawn now. Rows out of sight are left out.
  */
 export const captured = (
   root: Element,
   rules: readonly string[],
   screen: ScreenKind,
+  isInSight: (element: Element) => boolean = () => true,
 ): Omit<StartPage, 'hash'> => {
   const copy = root.cloneNode(true) as Element;
+  const rowsOf = (tree: Element): Element[] => [...tree.querySelectorAll('[role="listitem"]')];
+  const copied = rowsOf(copy);
+  for (const [at, row] of rowsOf(root).entries()) if (!isInSight(row)) copied[at]?.remove();
   for (const passing of copy.querySelectorAll(PASSING)) passing.remove();
   const lifted = liftStyles(copy);
   const css = `#${BEFORE_ID}{display:none}
 @media ${mediaOf(screen)}{#${BEFORE_ID}{display:flex}
-${rules.join('\n')}
+${rulesFor(copy, rules).join('\n')}
 ${lifted}}`;
   return { html: copy.innerHTML, css };
 };

@@ -21,7 +21,9 @@ const keepNow = async (): Promise<void> => {
     isWide: innerWidth >= WIDE,
     isDark: matchMedia('(prefers-color-scheme: dark)').matches,
   };
-  const { html, css } = captured(root, rulesNow(), screen);
+  const isInSight = (element: Element): boolean =>
+    element.getBoundingClientRect().top < innerHeight;
+  const { html, css } = captured(root, rulesNow(), screen, isInSight);
   if (/<\/style/i.test(css)) return;
   await keepLine({ html, css, hash: await hashOf(css) });
 };

@@ -4,7 +4,7 @@ import { router, useGlobalSearchParams } from 'expo-router';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useState } from 'react';
-import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { FlatList, Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
@@ -27,6 +27,9 @@ type Item =
 
 /** The line shows every conversation. */
 const VIEW = 'all';
+
+/** The least that a row is high. */
+const ROW_PX = 72;
 
 const alwaysOpen = new Set<Group>(['waiting', 'note', 'answered']);
 
@@ -67,6 +70,7 @@ const MoreRows = ({ group, left }: { group: Group; left: number }) => {
 
 /** The inbox: the groups in order of urgency, and in each the conversations in theirs. */
 export const LineColumn = () => {
+  const { height } = useWindowDimensions();
   const counts = useLive((live) => live.counts[VIEW]);
   const { id, show } = useGlobalSearchParams<{ id?: string; show?: string }>();
   const [opened, setOpened] = useState<Partial<Record<Group, boolean>>>(
@@ -131,7 +135,8 @@ export const LineColumn = () => {
     <View style={styles.grow} role="list" aria-label={words().label}>
       <FlatList
         data={items}
-        initialNumToRender={16}
+        // As many as the screen shows, and a few below it: more are drawn once these stand.
+        initialNumToRender={Math.ceil(height / ROW_PX) + 2}
         keyExtractor={(item) => item.key}
         extraData={id}
         renderItem={({ item }) => {

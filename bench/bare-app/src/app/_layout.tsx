@@ -1,0 +1,5 @@
+import { Slot } from 'expo-router';
+
+const Layout = () => <Slot />;
+
+export default Layout;

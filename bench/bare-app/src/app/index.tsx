@@ -1,0 +1,30 @@
+import { FlatList, Pressable, StyleSheet, Text, View } from 'react-native';
+
+const rows = Array.from({ length: 30 }, (_, at) => ({
+  id: `row-${at}`,
+  said: `What row ${at} says`,
+}));
+
+/** A list of thirty rows, and nothing else: what an app of the platform comes to at the least. */
+const Bare = () => (
+  <View style={styles.whole}>
+    <FlatList
+      data={rows}
+      initialNumToRender={16}
+      keyExtractor={({ id }) => id}
+      renderItem={({ item }) => (
+        <Pressable role="link" onPress={() => undefined} style={styles.row}>
+          <Text>{item.id}</Text>
+          <Text>{item.said}</Text>
+        </Pressable>
+      )}
+    />
+  </View>
+);
+
+const styles = StyleSheet.create({
+  whole: { flex: 1 },
+  row: { minHeight: 72, padding: 12, borderBottomWidth: 1 },
+});
+
+export default Bare;
