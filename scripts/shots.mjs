@@ -67,6 +67,27 @@ const imagined = (page) =>
   page.frameLocator('iframe[title="The door as visitors see it"]').frameLocator('iframe');
 await imagined(first).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
 await shoot(first, 'dress-phone');
+// An alert by mail: somebody waits for half a minute, and nobody looks.
+await first.goto(`${origin}/house/install`);
+await first.getByRole('heading', { name: 'On other devices' }).waitFor();
+await shoot(first, 'install-phone');
+await first.goto(`${origin}/house/doorbell`);
+await first.getByLabel('Then write an email after').selectOption('30 seconds');
+const waiting = await open(phone);
+await waiting.goto(`${origin}/talk/quillfern-front-door`);
+await waiting.getByRole('textbox').last().fill('Is the bench free on Saturday? It is a large one.');
+await waiting.getByRole('button', { name: 'Send' }).click();
+const mailbox = await open({ width: 820, height: 760 });
+const mails = mailbox.locator('ul.mails a');
+do {
+  await mailbox.goto(`${street}/mail/${owner.email}`);
+} while ((await mails.count()) === 0);
+await mails.first().click();
+await shoot(mailbox, 'alert-mail');
+await first.goto(`${origin}/house/doorbell`);
+await first.getByText(/last rung/).waitFor();
+await shoot(first, 'doorbell-phone');
+await waiting.close();
 const desk = await signIn(await open(wide));
 await desk.goto(`${origin}/house/dress/door-quillfern`);
 await imagined(desk).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
@@ -96,7 +117,6 @@ await sharp({
 const visitor = await open(wide);
 await visitor.goto(`${street}/monstera-deliciosa`);
 await visitor.getByRole('button', { name: /\. Write to us/ }).waitFor();
-await shoot(visitor, 'plate-website');
 const passing = await open(phone);
 await passing.goto(`${street}/monstera-deliciosa`);
 await passing.getByRole('button', { name: /\. Write to us/ }).waitFor();

@@ -37,7 +37,13 @@ for (const [colorScheme, viewport] of [
     const entrance = await watched(await browser.newContext({ colorScheme, viewport }));
     await entrance.goto(porch.origin);
     await expect(entrance.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expect(entrance.getByRole('button', { name: 'Forgot the password?' })).toBeVisible();
     await expectClean(entrance, 'sign in');
+    const early = await entrance.context().newPage();
+    await early.route('**/_expo/**', (route) => route.abort());
+    await early.goto(porch.origin);
+    await expect(early.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expectClean(early, 'sign in, before the app is there');
 
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     await expect(screen.getByRole('link', { name: /^Somebody/ })).toBeVisible();

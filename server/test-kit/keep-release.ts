@@ -5,9 +5,10 @@ import { gzipSync } from 'node:zlib';
 import { FOLD_VERSION, groups } from '@porch/core/conversation';
 import Database from 'better-sqlite3';
 import { version } from '../../package.json';
-import { liveThrough, liveTogether, snails } from './every-kind';
+import { liveRung, liveThrough, liveTogether, snails } from './every-kind';
 import { openHouse } from './house';
 import { visit } from './panel';
+import { openPushService } from './push-service';
 
 /**
  * Keeps the data file that this release leaves, with everything in it that can happen, and what it answers for
@@ -18,9 +19,11 @@ const keepRelease = async (): Promise<void> => {
   const place = join(folder, `${version}.sqlite.gz`);
   if (existsSync(place)) throw new Error(`${place} is kept already: a release is made once`);
   const path = join(tmpdir(), `porch-${version}-${process.pid}.sqlite`);
-  const house = await openHouse({}, path, { doorKinds: [snails] });
+  const push = await openPushService();
+  const house = await openHouse({ pushNear: [push.origin] }, path, { doorKinds: [snails] });
   const { cookie } = await liveThrough(house);
   await liveTogether(house, cookie);
+  await liveRung(house, cookie, push);
   const get = async (url: string) => (await house.ask('GET', url, { cookie })).body;
   const rows: { id: string }[] = [];
   for (const group of groups) rows.push(...(await get(`/api/line?group=${group}`)).rows);
@@ -29,6 +32,7 @@ const keepRelease = async (): Promise<void> => {
   const [door] = house.store.doors.all();
   const { welcome } = await visit(house, door?.publicId ?? '', 'wren');
   await house.close();
+  await push.close();
   const db = new Database(path);
   db.pragma('journal_mode = DELETE');
   db.exec('VACUUM');

@@ -76,7 +76,8 @@ const Door = () => {
     if (isElsewhere && wanted) router.replace(wanted);
   }, [isElsewhere, wanted, router]);
 
-  useBeforeDropped(Boolean(house) && !isElsewhere && path !== '/line' && path !== '/sign-in');
+  const drawsItself = path === '/line' || path === '/sign-in';
+  useBeforeDropped(house ? !isElsewhere && !drawsItself : isError);
   const ground = { flex: 1, backgroundColor: theme.paper };
   if (!house) {
     return (

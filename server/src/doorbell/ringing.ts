@@ -30,8 +30,9 @@ export const LOOKING_MS = 8_000;
 /** Somebody who comes again so soon after they went has never been away. */
 export const BACK_AFTER_MS = 30 * 60_000;
 
-/** How often the same page rings at most. */
+/** How often the same page rings at most; and any page of a door, for whoever makes up pages. */
 export const LANDED_EVERY_MS = 10 * 60_000;
+export const LANDED_AT_A_DOOR_EVERY_MS = 60_000;
 const PAGES_REMEMBERED_MOST = 500;
 
 /** What a job that rings one device carries. */
@@ -339,14 +340,18 @@ export const createRinging = (services: {
       const path = page.replace(/[?#].*$/, '');
       if (!path.startsWith('/') || !store.bellDevices.isAny()) return;
       const key = `${doorId} ${path}`;
-      const last = landedAt.get(key);
-      if (last !== undefined && clock.steady() - last < LANDED_EVERY_MS) return;
+      const isSoon = (name: string, ms: number): boolean => {
+        const last = landedAt.get(name);
+        return last !== undefined && clock.steady() - last < ms;
+      };
+      if (isSoon(key, LANDED_EVERY_MS) || isSoon(doorId, LANDED_AT_A_DOOR_EVERY_MS)) return;
       const concerned = store.doors.byId(doorId)?.memberIds ?? null;
       const occasion = { cause: 'landed' as const, doorId, path };
       const called = whoRings(peopleFor(null), concerned, occasion, clock.now());
       if (called.ring.length === 0) return;
       if (landedAt.size >= PAGES_REMEMBERED_MOST) landedAt.clear();
       landedAt.set(key, clock.steady());
+      landedAt.set(doorId, clock.steady());
       const facts: Facts = {
         ring: newId(),
         cause: 'landed',

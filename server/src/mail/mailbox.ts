@@ -46,13 +46,13 @@ export const createMailboxes = (services: {
   let isStopped = false;
 
   const takeOne = async (client: ImapFlow, uid: number): Promise<void> => {
-    const found = await client.fetchOne(
-      `${uid}`,
-      { source: true, envelope: true, size: true },
-      { uid: true },
-    );
-    if (!found || !found.source || (found.size ?? 0) > MAIL_LARGEST_BYTES) return;
-    const to = (found.envelope?.to ?? []).flatMap(({ address }) => address ?? []);
+    const known = await client.fetchOne(`${uid}`, { envelope: true, size: true }, { uid: true });
+    const addressed = known ? [...(known.envelope?.to ?? []), ...(known.envelope?.cc ?? [])] : [];
+    const to = addressed.flatMap(({ address }) => address ?? []);
+    // Anybody may write to the mailbox: what is for nobody here is not even fetched.
+    if (!known || !to.some(taking.isOurs) || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
+    const found = await client.fetchOne(`${uid}`, { source: true, envelope: true }, { uid: true });
+    if (!found || !found.source) return;
     // Who handed it over is not told in a mailbox; the return path stands in the mail itself, where it does.
     const path = /^Return-Path:\s*<([^>]*)>/im.exec(
       found.source.subarray(0, 8_192).toString('latin1'),

@@ -31,11 +31,10 @@ const keepNow = async (): Promise<void> => {
 const keepQuietly = (): void => void keepNow().catch(() => undefined);
 
 /**
- * The line is drawn: what stood there before it goes, and what stands there now is kept for the next start. `drawn`
- * is another one whenever something else is drawn; null while nothing is.
+ * The line is drawn, or that it cannot be: what stood there before it goes. `drawn`: another one whenever something
+ * else of it is drawn, which is kept for the next start; null while none of it is.
  */
-export const useLineDrawn = (drawn: unknown): void => {
-  const isDrawn = drawn !== null;
+export const useLineDrawn = (isDrawn: boolean, drawn: string | null): void => {
   useLayoutEffect(() => {
     if (!isDrawn) return;
     const wanted = dropBefore();

@@ -108,7 +108,7 @@ export const LineColumn = () => {
   const isHere = counts !== undefined && queries.waiting.data !== undefined;
   // The same as long as nothing of what stands in the line is another.
   const drawn = isHere ? groups.map((group) => queries[group].dataUpdatedAt).join() : null;
-  useLineDrawn(drawn);
+  useLineDrawn(isHere || queries.waiting.isError, drawn);
 
   const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
   const walk = (by: number) => (): void => {
