@@ -211,7 +211,7 @@ test('what another app shares goes to whom one says, to be read over before it i
   browser,
   porch,
 }) => {
-  const { context, phone, panel, say } = await phoneAndVisitor(browser, porch);
+  const { phone, panel, say } = await phoneAndVisitor(browser, porch);
   await say('Can you send me a picture?');
   await expect(phone.getByRole('link', { name: /^Somebody/ })).toBeVisible();
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));

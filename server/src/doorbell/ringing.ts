@@ -52,7 +52,7 @@ export interface RingOnJob {
   step: RingOnStep | 'low' | 'looking';
   /** When the round began that it belongs to. */
   beganAt: number;
-  /** For `looking`: who was. */
+  /** For `looking`: who would have been rung. */
   ids?: string[];
 }
 
@@ -163,18 +163,22 @@ export const createRinging = (services: {
     if (at !== null) scheduleStep({ talk: id, step: 'low', beganAt }, Math.max(at, clock.now()));
   };
 
-  /** Rings for a conversation whoever wants it, and keeps whom. */
+  /**
+   * Rings for a conversation whoever wants it, and keeps whom. While somebody has it in sight nobody is rung: they
+   * are for it, unless they have not read it in a moment.
+   */
   const ringFor = (
     conversation: ConversationRecord,
     round: Round,
     called: { ring: string[]; looking: string[] },
     facts: Facts,
   ): void => {
-    const rung = ring(called.ring, facts, true);
+    const isSeen = called.looking.length > 0;
+    const rung = isSeen ? [] : ring(called.ring, facts, true);
     store.rounds.write({ ...round, rung: [...new Set([...round.rung, ...rung])] });
-    if (called.looking.length === 0) return;
+    if (!isSeen) return;
     const { beganAt } = round;
-    const ids = called.looking;
+    const ids = [...called.looking, ...called.ring];
     const job = { talk: conversation.id, step: 'looking' as const, beganAt, ids };
     scheduleStep(job, clock.now() + LOOKING_MS);
   };

@@ -52,13 +52,12 @@ export const createMailboxes = (services: {
     // Anybody may write to the mailbox: what is for nobody here is not even fetched.
     if (!known || !to.some(taking.isOurs) || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
     const found = await client.fetchOne(`${uid}`, { source: true, envelope: true }, { uid: true });
-    if (!found || !found.source) return;
+    const source = found ? found.source : undefined;
+    if (!found || !source) return;
     // Who handed it over is not told in a mailbox; the return path stands in the mail itself, where it does.
-    const path = /^Return-Path:\s*<([^>]*)>/im.exec(
-      found.source.subarray(0, 8_192).toString('latin1'),
-    );
+    const path = /^Return-Path:\s*<([^>]*)>/im.exec(source.subarray(0, 8_192).toString('latin1'));
     const from = path?.[1] ?? found.envelope?.from?.[0]?.address ?? '';
-    const came = await taking.take(found.source, { from, to });
+    const came = await taking.take(source, { from, to });
     if (came !== 'nobodys') await client.messageFlagsAdd(`${uid}`, ['\\Seen'], { uid: true });
   };
 
@@ -72,7 +71,7 @@ export const createMailboxes = (services: {
   };
 
   /** One connection, from signing in until it ends; fails with why it ended. */
-  const follow = async (mailbox: Mailbox, password: string, mine: NonNullable<typeof current>) => {
+  const follow = async (mailbox: Mailbox, mine: NonNullable<typeof current>) => {
     const { client } = mine;
     // What is not ours stays unseen, and is not fetched again and again.
     const looked = new Set<number>();
@@ -97,7 +96,7 @@ export const createMailboxes = (services: {
       const mine = { client: open(mailbox, password), isOver: false };
       current = mine;
       const beganAt = clock.steady();
-      await follow(mailbox, password, mine).catch((error) => {
+      await follow(mailbox, mine).catch((error) => {
         problem = whyOf(error);
       });
       if (mine.isOver || isStopped) return;
