@@ -199,6 +199,28 @@ describe('the doorbell', () => {
       }
     });
 
+    it('rings for a new wait once, whatever a look at the one before it had put off', async () => {
+      await push.addDevice(house, maren, 'maren-phone');
+      const wren = await visit(house, door.publicId, 'wren');
+      await wren.say('Hello');
+      await settled();
+      await read(maren);
+      const seeing = await openDevice(house, maren);
+      seeing.tell({ do: 'sees', conversationId: talkId() });
+      await until(() => (house.services.hub.lookingAt(talkId()).length > 0 ? true : undefined));
+      await wren.say('One more thing');
+      await read(maren);
+      seeing.tell({ do: 'sees', conversationId: null });
+      await until(() => (house.services.hub.lookingAt(talkId()).length === 0 ? true : undefined));
+      await pass(3 * second);
+      await wren.say('Are you there?');
+      await pass(6 * second);
+      const words = push
+        .loadsOf('maren-phone')
+        .flatMap((load) => (load.say === 'ring' ? [load.words] : []));
+      expect(words).toEqual(['Hello', 'Are you there?']);
+    });
+
     it('rings for nothing once a device is muted, removed, or signed out', async () => {
       const muted = await push.addDevice(house, maren, 'muted');
       const removed = await push.addDevice(house, maren, 'removed');
@@ -424,6 +446,17 @@ describe('the doorbell', () => {
       await atRest();
       expect(push.came).toHaveLength(2);
       expect(await failing()).toMatchObject({ why: null, rungAt: expect.any(Number) });
+    });
+
+    it('does not ring a device later that was muted meanwhile', async () => {
+      const id = await push.addDevice(house, maren, 'maren-phone');
+      push.answer('maren-phone', { status: 429 });
+      await (await visit(house, door.publicId, 'wren')).say('Hello');
+      await until(() => (house.store.bellDevices.byId(id)?.why ? true : undefined));
+      const mute = `/api/bell-devices/${id}/mute`;
+      await house.ask('PUT', mute, { cookie: maren, body: { isMuted: true } });
+      await passUntil(() => !house.store.jobs.isAnyUnder('push '));
+      expect(push.came).toHaveLength(1);
     });
 
     it('tries again what is broken, and stops when somebody has looked meanwhile', async () => {
