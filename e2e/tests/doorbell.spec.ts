@@ -295,6 +295,41 @@ test('a device that was told no says how that is undone', async ({ browser, porc
   await expect(here.getByRole('button')).toHaveCount(0);
 });
 
+test('a device that may not ring any more, or was removed elsewhere, is known to be none', async ({
+  browser,
+  porch,
+}) => {
+  const kept = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');
+  const context = await browser.newContext(phones);
+  const other = await ringingPhone(context, porch, 'second-phone');
+  const devices = kept.page.getByRole('list', { name: 'Your devices' }).getByRole('listitem');
+  await kept.page.reload();
+  await expect(devices).toHaveCount(2);
+  // Withdrawn in the browser's settings while the app was closed.
+  await other.page.goto('about:blank');
+  await context.clearPermissions();
+  await other.page.goto(`${porch.origin}/house/doorbell`);
+  await expect(other.page.getByRole('button', { name: 'Let this device ring' })).toBeVisible();
+  await expect
+    .poll(async () => {
+      await kept.page.reload();
+      await expect(devices.first()).toBeVisible();
+      return devices.count();
+    })
+    .toBe(1);
+
+  // Removed from another device it does not come back by itself.
+  const desk = await watched(await browser.newContext());
+  await signInOn(desk, porch);
+  await desk.goto(`${porch.origin}/house/doorbell`);
+  await desk.getByRole('button', { name: /^Remove:/ }).click();
+  await expect(desk.getByText('No device of yours rings yet.')).toBeVisible();
+  await kept.page.reload();
+  await expect(kept.page.getByRole('button', { name: 'Let this device ring' })).toBeVisible();
+  await desk.reload();
+  await expect(desk.getByText('No device of yours rings yet.')).toBeVisible();
+});
+
 test('somebody on a page that was chosen rings, though they have not written', async ({
   browser,
   porch,

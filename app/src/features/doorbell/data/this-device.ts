@@ -1,4 +1,4 @@
-import type { BellDevice, NewBellDevice } from '@porch/contract/doorbell';
+import type { BellDevice, MyDoorbell, NewBellDevice } from '@porch/contract/doorbell';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { useEffect, useState } from 'react';
@@ -140,6 +140,9 @@ const keepCurrent = async (): Promise<void> => {
     });
     return forgetHere();
   }
+  const { devices } = await api.get<MyDoorbell>('/api/doorbell');
+  // Somebody has removed it, here or on another device: it does not come back by itself.
+  if (!devices.some((device) => device.id === id)) return forgetHere();
   const { endpoint, keys } = subscription.toJSON();
   const known = { endpoint, keys };
   await api

@@ -10,7 +10,7 @@ import { useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { whyInWords } from '../../../shell/words/why';
 import { useMute, useRemoveDevice } from '../data/doorbell';
-import { useThisDeviceId } from '../data/this-device';
+import { leaveBell, useThisDeviceId } from '../data/this-device';
 import { words } from '../words';
 
 const said = () => words().devices;
@@ -53,7 +53,10 @@ const DeviceRow = ({ device, isThis }: { device: BellDevice; isThis: boolean }) 
           tone="brick"
           label={said().remove}
           aria-label={`${said().remove}: ${name}`}
-          onPress={() => remove.mutate(id)}
+          onPress={() => {
+            remove.mutate(id);
+            if (isThis) leaveBell();
+          }}
         />
       </View>
     </View>
