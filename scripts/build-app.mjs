@@ -41,7 +41,7 @@ const buildName = hashOf(parts.sort().join());
 const exported = readFileSync('app/dist/index.html', 'utf8');
 const tags = [...exported.matchAll(/<script src="([^"]+)" defer><\/script>/g)];
 const first = await build({
-  entryPoints: ['app/src/shell/start/first.ts'],
+  entryPoints: ['app/start/first.ts'],
   bundle: true,
   minify: true,
   write: false,

@@ -249,6 +249,8 @@ export const shifting = async (context: BrowserContext) => {
 /** Signs the owner in on a page. */
 export const signInOn = async (page: Page, porch: Porch): Promise<void> => {
   await page.goto(porch.origin);
+  // From then on it is the app that is signed in to, and not the page that stands there before it.
+  await expect(page.getByRole('button', { name: 'Forgot the password?' })).toBeVisible();
   await page.getByLabel('Email').fill(owner.email);
   await page.getByLabel('Password').fill(owner.password);
   await page.getByRole('button', { name: 'Sign in' }).click();

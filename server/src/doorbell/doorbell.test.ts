@@ -199,6 +199,25 @@ describe('the doorbell', () => {
       }
     });
 
+    it('rings for a note that was in sight and not read', async () => {
+      await push.addDevice(house, maren, 'maren-phone');
+      await house.ask('PUT', '/api/lamp', { cookie: maren, body: { state: 'dark', until: null } });
+      const wren = await visit(house, door.publicId, 'wren');
+      await wren.say('Call me');
+      await settled();
+      const [note] = house.store.conversations.page('note', null, 1);
+      const seeing = await openDevice(house, maren);
+      seeing.tell({ do: 'sees', conversationId: note?.id ?? '' });
+      const isSeen = () => house.services.hub.lookingAt(note?.id ?? '').length > 0;
+      await until(() => isSeen() || undefined);
+      await wren.say('Before noon');
+      await pass(8 * second);
+      expect(push.loadsOf('maren-phone').at(-1)).toMatchObject({
+        cause: 'note',
+        words: 'Before noon',
+      });
+    });
+
     it('rings for a new wait once, whatever a look at the one before it had put off', async () => {
       await push.addDevice(house, maren, 'maren-phone');
       const wren = await visit(house, door.publicId, 'wren');

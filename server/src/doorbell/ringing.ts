@@ -286,7 +286,9 @@ export const createRinging = (services: {
   const ringOn = (job: RingOnJob, conversation: ConversationRecord, mail: BeginMail): void => {
     const round = store.rounds.of(conversation.id);
     if (!round || round.beganAt !== job.beganAt) return;
-    if (groupOf(conversation.state) !== 'waiting') return;
+    const group = groupOf(conversation.state);
+    // What was left as a note rings once, and no more than that; it may have been put off for a look.
+    if (group !== 'waiting' && (group !== 'note' || job.step !== 'looking')) return;
     const now = clock.now();
     const door = doorOf(conversation);
     const doorId = door?.id ?? '';
@@ -304,8 +306,9 @@ export const createRinging = (services: {
         const asked = people
           .filter(({ id }) => job.ids?.includes(id))
           .map((one) => ({ ...one, isLooking: false }));
-        const called = whoRings(asked, null, { cause: 'first', doorId }, now);
-        ringFor(conversation, round, called, facts('first'));
+        const cause = group === 'note' ? 'note' : 'first';
+        const called = whoRings(asked, null, { cause, doorId }, now);
+        ringFor(conversation, round, called, facts(cause));
         break;
       }
       case 'low': {
@@ -326,7 +329,10 @@ export const createRinging = (services: {
         const owners = store.members
           .all()
           .filter(({ role, hasLeft }) => role === 'owner' && !hasLeft);
-        mail(conversation, rules().mailIds ?? owners.map(({ id }) => id));
+        const ids = rules().mailIds ?? owners.map(({ id }) => id);
+        mail(conversation, ids);
+        // Whoever was written to has been rung: a look of theirs is what came of it.
+        store.rounds.write({ ...round, rung: [...new Set([...round.rung, ...ids])] });
         break;
       }
     }

@@ -24,6 +24,8 @@ describe('the checklist that watches by itself', () => {
     expect(await checklist()).toEqual({
       sightings: [],
       phone: false,
+      homeScreen: false,
+      rings: false,
       answered: false,
       dressed: false,
       darkTexts: false,

@@ -95,6 +95,11 @@ describe('alerts by mail', () => {
     expect(mail.headers.get('auto-submitted')).toBe('auto-generated');
     expect(replyTo).toMatch(/^replies\+[a-z2-7]{30}@porch\.example$/);
     expect(roll('rang')).toMatchObject([{ by: 'mail' }]);
+    // Whoever looks then came because of it, though no device of theirs rings.
+    const upTo = house.store.conversations.byId(talk())?.state.saidSeq;
+    const body = { do: 'read', id: clientId(), upTo };
+    await house.ask('POST', `/api/conversations/${talk()}/deeds`, { cookie: maren, body });
+    expect(roll('looked')).toHaveLength(1);
   });
 
   it('are not written once somebody has looked, nor to who left, nor while mail does not go out', async () => {

@@ -15,16 +15,14 @@ const noteSubmit = (event: Event): void => {
 beforeNow()?.addEventListener('submit', noteSubmit);
 
 /**
- * The app itself stands there now: what was shown before it goes, once the app has been drawn below it. Gives whom
+ * The app itself stands there now: what was shown before it goes in the same moment. Gives whom
  * somebody tapped meanwhile; null: nobody.
  */
 export const dropBefore = (): string | null => {
   const before = beforeNow();
   if (!before) return null;
-  before.removeAttribute('id');
-  before.className = 'before-going';
-  requestAnimationFrame(() => requestAnimationFrame(() => before.remove()));
-  // Noted by the page's first script: see first.ts.
+  before.remove();
+  // Noted by the page's first script: see app/start/first.ts.
   return before.dataset.tapped ?? null;
 };
 

@@ -88,7 +88,5 @@ export const useTrialRing = (deviceId: string, now: () => number) => {
     staleTime: 0,
     gcTime: 0,
   });
-  // The house has news of the device by then: when it was rung last.
-  const isDone = trial.data?.takenAt !== null || trial.data?.why !== null;
-  return { begin, trial: begin.isSuccess ? (trial.data ?? null) : null, isDone };
+  return { begin, trial: begin.isSuccess ? (trial.data ?? null) : null };
 };

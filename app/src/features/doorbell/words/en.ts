@@ -163,12 +163,9 @@ export const en = {
     noMail: 'Nothing goes out by email yet: no mail server is set.',
     setUpMail: 'Set up mail',
     never: 'Never',
-    after: (span: string) => span,
     seconds: (count: number) => many(count, 'second', 'seconds'),
     minutes: (count: number) => many(count, 'minute', 'minutes'),
     onlyOwner: 'An owner can change this.',
-    everybody: 'Everybody',
-    owners: 'The owners',
   },
   install: {
     title: 'On the home screen',
