@@ -1,23 +1,25 @@
 import { type AlertMail, en, renderAlertMail } from '.';
 
+const twoPastTen = Date.UTC(2026, 10, 12, 10, 2);
+
 const mail: AlertMail = {
   business: 'Quillfern Nursery',
-  who: 'Wren <b>',
-  since: 'Thu 12 Nov, 10:02',
+  zone: 'Europe/London',
+  called: { by: 'name', what: 'Wren <b>' },
+  since: twoPastTen,
   isNote: false,
   slips: [
     {
-      who: 'Wren <b>',
-      when: '10:02',
-      isTeam: false,
+      by: null,
+      at: twoPastTen,
       text: 'Is it "open"?\nI have <script>',
       files: [],
     },
-    { who: 'Maren', when: '10:04', isTeam: true, text: 'Yes', files: [{ name: 'plan.pdf' }] },
+    { by: 'Maren', at: twoPastTen + 120_000, text: 'Yes', files: [{ name: 'plan.pdf' }] },
   ],
-  earlier: 3,
+  hasEarlier: true,
   as: 'Maren',
-  until: '26 November',
+  until: Date.UTC(2026, 10, 26, 10),
   link: 'https://porch.example/line/talk-1?a=1&b=2',
 };
 
@@ -25,9 +27,9 @@ describe('the mail that says that somebody waits', () => {
   it('carries who, since when, the conversation so far, and how it is answered', () => {
     const { subject, text } = renderAlertMail(mail, en);
     expect(subject).toBe('Wren <b> waits: Is it "open"? I have <script>');
-    expect(text).toContain('has been waiting for an answer since Thu 12 Nov, 10:02');
+    expect(text).toContain('has been waiting for an answer since Thu 12 Nov, 10:02.');
     expect(text).toMatch(
-      /3 earlier messages[\s\S]*Is it "open"\?\nI have <script>[\s\S]*Yes\n\[plan\.pdf\]/,
+      /What was said before[\s\S]*Wren <b>, Thu 12 Nov, 10:02\nIs it "open"\?\nI have <script>[\s\S]*Maren, Thu 12 Nov, 10:04\nYes\n\[plan\.pdf\]/,
     );
     expect(text).toContain('goes out as Maren');
     expect(text).toContain('until 26 November');
@@ -46,6 +48,21 @@ describe('the mail that says that somebody waits', () => {
     const { text, html } = renderAlertMail({ ...mail, until: null }, en);
     expect(text).toContain(en.onlyOpen);
     expect(text + html).not.toContain(en.above);
+  });
+
+  it('calls somebody without a name by what is known of them, by the business’s clock', () => {
+    const subjectFor = (called: AlertMail['called']) =>
+      renderAlertMail({ ...mail, called, slips: [] }, en).subject;
+    expect(subjectFor({ by: 'page', what: 'Monstera' })).toBe(
+      'Somebody on Monstera waits for an answer',
+    );
+    expect(subjectFor({ by: 'city', what: 'Lisbon' })).toBe(
+      'Somebody from Lisbon’s time waits for an answer',
+    );
+    expect(subjectFor({ by: 'nothing' })).toBe('Somebody waits for an answer');
+    expect(renderAlertMail({ ...mail, zone: 'Asia/Tokyo' }, en).text).toContain(
+      'Thu 12 Nov, 19:02',
+    );
   });
 
   it('has a short subject however long the words are, and one without any', () => {

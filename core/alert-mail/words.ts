@@ -1,36 +1,62 @@
+import type { CallWords } from '../calling';
 import type { HeldBack } from '../conversation';
 
 /** The wording of the mail that says that somebody waits; one table a language. */
 export interface AlertMailWords {
+  called: CallWords;
+  /** A moment by the clock of a time zone; `at` in milliseconds since 1970. */
+  moment: (at: number, zone: string) => string;
   subject: (who: string, first: string) => string;
   above: string;
   lead: (who: string, since: string) => string;
   left: (who: string, since: string) => string;
   file: (name: string) => string;
-  earlier: (count: number) => string;
-  answer: (who: string, as: string) => string;
+  earlier: string;
+  answer: (as: string) => string;
   onlyOpen: string;
   open: string;
-  until: (day: string) => string;
+  until: (at: number, zone: string) => string;
+  /** The mail by which an owner sees that mail goes out. */
+  trial: { subject: (business: string) => string; text: string };
   /** What whoever answered is told where nothing was passed on; an automatic mail is told nothing. */
   refused: Record<Exclude<HeldBack, 'automatic'>, { subject: string; text: string }>;
 }
 
+const locale = 'en-GB';
+
+const inZone = (at: number, zone: string, how: Intl.DateTimeFormatOptions): string =>
+  new Intl.DateTimeFormat(locale, { timeZone: zone, ...how }).format(at);
+
 export const en: AlertMailWords = {
+  called: {
+    page: (page) => `Somebody on ${page}`,
+    city: (city) => `Somebody from ${city}’s time`,
+    nothing: 'Somebody',
+  },
+  moment: (at, zone) =>
+    inZone(at, zone, {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit',
+    }),
   subject: (who, first) => (first ? `${who} waits: ${first}` : `${who} waits for an answer`),
   above: '— Write your answer above this line —',
   lead: (who, since) => `${who} has been waiting for an answer since ${since}.`,
   left: (who, since) => `${who} left this on ${since}.`,
   file: (name) => `[${name}]`,
-  earlier: (count) =>
-    count === 1
-      ? 'One earlier message is not shown here.'
-      : `${count} earlier messages are not shown here.`,
-  answer: (who, as) =>
-    `Answer this email to answer ${who}: what you write goes out as ${as}, without what is below.`,
+  earlier: 'What was said before is not shown here.',
+  answer: (as) =>
+    `Answer this email to answer them: what you write goes out as ${as}, without what is below.`,
   onlyOpen: 'Answers to this email go nowhere. Open the conversation to answer.',
   open: 'Open the conversation',
-  until: (day) => `It can be answered by email until ${day}.`,
+  until: (at, zone) =>
+    `It can be answered by email until ${inZone(at, zone, { day: 'numeric', month: 'long' })}.`,
+  trial: {
+    subject: (business) => `${business}: mail goes out`,
+    text: 'This is how an alert reaches you by email. Nothing has to be done.',
+  },
   refused: {
     'unknown-sender': {
       subject: 'Your answer was not sent',

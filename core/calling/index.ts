@@ -37,6 +37,26 @@ export const callOf = (known: Known, around: Surroundings): Call => {
   return city ? { by: 'city', what: city } : { by: 'nothing' };
 };
 
+/** What somebody is called of whom no name is known, in one language. */
+export interface CallWords {
+  page: (page: string) => string;
+  city: (city: string) => string;
+  nothing: string;
+}
+
+/** What somebody is called, in words. */
+export const callInWords = (call: Call, words: CallWords): string => {
+  switch (call.by) {
+    case 'page':
+    case 'city':
+      return words[call.by](call.what);
+    case 'nothing':
+      return words.nothing;
+    default:
+      return call.what;
+  }
+};
+
 /** Strokes on a grid of 24 by 24, left half; each is drawn on the right as well, so that the mark is of one piece. */
 const strokes = [
   'M12 3v9',

@@ -144,7 +144,7 @@ export const createServices = (
     store,
     clock,
     write,
-    canMail: () => mailSettings.now().outgoing !== null,
+    canMail: mailSettings.goesOut,
     lookingAt: hub.lookingAt,
   });
   const record = createRecorder({ store, clock, follow: ringing.follow });

@@ -200,9 +200,14 @@ describe('devices that ring', () => {
   });
 
   it('keep the key by which they know us over a restart, and it is no secret of the database', async () => {
-    await open();
+    const [db, keys] = [openDatabase(':memory:'), keyInMemory()];
+    await open({ db, keys });
+    const before = await house.ask('GET', '/api/doorbell', { cookie: maren });
+    await house.app.close();
+    house = await openHouse({}, ':memory:', { db, keys });
     const { body } = await house.ask('GET', '/api/doorbell', { cookie: maren });
     expect(Buffer.from(body.publicKey, 'base64url')).toHaveLength(65);
+    expect(body.publicKey).toBe(before.body.publicKey);
     const sealed = house.store.houseSecrets.sealed('vapid');
     const { privateKey } = house.services.vapid.keys() ?? {};
     expect(sealed?.includes(Buffer.from(privateKey ?? 'nothing'))).toBe(false);

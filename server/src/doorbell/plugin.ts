@@ -23,7 +23,8 @@ const forTeam = { who: 'team' } as const;
 
 /** How somebody is rung, on what, and what happens while nobody looks. */
 export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { store, ringing, bellDevices, vapid, change, limits, jobs, mailSettings } = services;
+  const { store, ringing, bellDevices, vapid, change, limits, mailSettings, replyAddresses } =
+    services;
 
   const cleaned = (typed: Doorbell): Doorbell => {
     const shortReply = cleanLine(typed.shortReply);
@@ -49,7 +50,7 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
         doorbell: ringing.bellOf(id),
         devices: bellDevices.of(id),
         ringOn: ringing.rules(),
-        canMail: mailSettings.now().outgoing !== null,
+        canMail: mailSettings.goesOut(),
         publicKey: vapid.keys()?.publicKey ?? null,
       };
     },
@@ -139,11 +140,11 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
       if (!vapid.isSealedShut()) throw new Refused('nothing-to-undo');
       change(() => {
         vapid.renew();
+        replyAddresses.renewIfShut();
         for (const { id } of store.members.all()) {
           for (const device of store.bellDevices.of(id)) store.bellDevices.drop(device.id);
         }
       });
-      await jobs.tick();
       return reply.status(204).send(null);
     },
   );

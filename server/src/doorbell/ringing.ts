@@ -1,4 +1,3 @@
-import { callOf } from '@porch/core/calling';
 import { type Entry, groupOf } from '@porch/core/conversation';
 import { lowAt } from '@porch/core/patience';
 import {
@@ -18,7 +17,7 @@ import {
   whoRingsOn,
 } from '@porch/core/ringing';
 import type { Clock } from '../clock';
-import { sitesOf } from '../doors/website/kind';
+import { calledOf, lastDoorOf } from '../doors/called';
 import type { Write } from '../inbox/batch';
 import type { Follow, Recording } from '../inbox/record';
 import { newId } from '../security/tokens';
@@ -56,8 +55,11 @@ export interface RingOnJob {
   ids?: string[];
 }
 
-/** Writes what is to be mailed; see `mail/alerts.ts`. Call inside a transaction. */
-export type BeginMail = (conversation: ConversationRecord, memberIds: readonly string[]) => void;
+/** Writes what is to be mailed, and gives to whom; see `mail/alerts.ts`. Call inside a transaction. */
+export type BeginMail = (
+  conversation: ConversationRecord,
+  memberIds: readonly string[],
+) => readonly string[];
 
 const settles = (entry: Entry): boolean =>
   entry.kind === 'team-said' || entry.kind === 'wrapped-up' || entry.kind === 'put-by';
@@ -117,11 +119,6 @@ export const createRinging = (services: {
       return devices.length > 0;
     });
 
-  const doorOf = ({ threads }: ConversationRecord) => {
-    const spoken = [...threads].sort((a, b) => b.saidSeq - a.saidSeq)[0];
-    return spoken ? store.doors.byId(spoken.doorId) : null;
-  };
-
   const doorNameOf = (doorId: string): string =>
     store.doors.all().length > 1 ? (store.doors.byId(doorId)?.name ?? '') : '';
 
@@ -131,18 +128,12 @@ export const createRinging = (services: {
     said: Extract<Entry, { kind: 'visitor-said' }> | null,
   ): Facts => {
     const { state, id } = conversation;
-    const door = doorOf(conversation);
-    const business = store.business.read();
-    const around = {
-      business: business?.name ?? '',
-      zone: business?.zone ?? 'UTC',
-      sites: door ? sitesOf(door) : [],
-    };
+    const door = lastDoorOf(store, conversation);
     return {
       ring: newId(),
       cause,
       talk: id,
-      called: callOf(state, around),
+      called: calledOf(store, conversation),
       door: doorNameOf(door?.id ?? ''),
       text: cause === 'back' ? '' : said?.text || state.lastWords,
       unread: state.unread.length,
@@ -198,7 +189,7 @@ export const createRinging = (services: {
     const isNew = !open || isFirst;
     const round = { conversationId: conversation.id, beganAt, seq: said.seq, rung: [] };
     const cause = isNote ? 'note' : isNew ? 'first' : 'more';
-    const door = doorOf(conversation);
+    const door = lastDoorOf(store, conversation);
     const called = whoRings(
       peopleFor(conversation.id),
       door?.memberIds ?? null,
@@ -254,7 +245,7 @@ export const createRinging = (services: {
     const since = Math.max(movedAt ?? 0, lastAt);
     if (isHere || since === 0 || clock.now() - since < BACK_AFTER_MS) return;
     if (!store.bellDevices.isAny()) return;
-    const door = doorOf(conversation);
+    const door = lastDoorOf(store, conversation);
     const occasion = { cause: 'back' as const, doorId: door?.id ?? '' };
     const people = peopleFor(conversation.id);
     const called = whoRings(people, door?.memberIds ?? null, occasion, clock.now());
@@ -290,7 +281,7 @@ export const createRinging = (services: {
     // What was left as a note rings once, and no more than that; it may have been put off for a look.
     if (group !== 'waiting' && (group !== 'note' || job.step !== 'looking')) return;
     const now = clock.now();
-    const door = doorOf(conversation);
+    const door = lastDoorOf(store, conversation);
     const doorId = door?.id ?? '';
     const people = peopleFor(conversation.id);
     const facts = (cause: Cause): Facts => factsOf(conversation, cause, null);
@@ -329,10 +320,9 @@ export const createRinging = (services: {
         const owners = store.members
           .all()
           .filter(({ role, hasLeft }) => role === 'owner' && !hasLeft);
-        const ids = rules().mailIds ?? owners.map(({ id }) => id);
-        mail(conversation, ids);
+        const written = mail(conversation, rules().mailIds ?? owners.map(({ id }) => id));
         // Whoever was written to has been rung: a look of theirs is what came of it.
-        store.rounds.write({ ...round, rung: [...new Set([...round.rung, ...ids])] });
+        store.rounds.write({ ...round, rung: [...new Set([...round.rung, ...written])] });
         break;
       }
     }

@@ -1,6 +1,7 @@
 import { createECDH } from 'node:crypto';
 import webPush from 'web-push';
 import type { Clock } from '../clock';
+import { createMadeSecret } from '../security/made-secret';
 import type { Seal } from '../security/seal';
 import type { Store } from '../store';
 
@@ -9,8 +10,6 @@ export interface VapidKeys {
   publicKey: string;
   privateKey: string;
 }
-
-const NAME = 'vapid';
 
 /** RFC 8292, 2: at most a day. Half of that leaves room for a clock that is set. */
 const TOKEN_LASTS_MS = 12 * 3_600_000;
@@ -38,26 +37,13 @@ export const createVapid = (services: {
   /** Whom a push service may write to when something is wrong with what we send. */
   contact: () => string;
 }) => {
-  const { store, seal, clock, contact } = services;
-  const tokens = new Map<string, { header: string; until: number }>();
-  let known: VapidKeys | null = null;
-
-  const make = (): VapidKeys => {
-    const keys = newKeys();
-    store.houseSecrets.setSealed(NAME, seal.seal(JSON.stringify(keys), NAME));
-    return keys;
-  };
-
-  const read = (): VapidKeys | null => {
-    const sealed = store.houseSecrets.sealed(NAME);
-    if (!sealed) return make();
-    const opened = seal.open(sealed, NAME);
-    return opened === null ? null : JSON.parse(opened);
-  };
+  const { clock, contact } = services;
+  const secret = createMadeSecret(services, 'vapid', () => JSON.stringify(newKeys()));
+  const tokens = new Map<string, { header: string; by: string; until: number }>();
 
   const keys = (): VapidKeys | null => {
-    known ??= read();
-    return known;
+    const read = secret.read();
+    return read === null ? null : JSON.parse(read);
   };
 
   return {
@@ -65,19 +51,16 @@ export const createVapid = (services: {
     keys,
     isSealedShut: (): boolean => keys() === null,
     /** Makes new ones: every device has to be asked again, as each knows only those that it agreed to. */
-    renew: (): void => {
-      known = make();
-      tokens.clear();
-    },
+    renew: secret.renew,
     /** What stands in the header `Authorization` for an origin; null where the keys cannot be opened. */
     authorization: (origin: string): string | null => {
-      const now = clock.now();
-      const kept = tokens.get(origin);
-      const left = kept ? kept.until - now : 0;
-      // Also where the clock was set back: nobody takes a token that lasts for longer than a day.
-      if (kept && left > TOKEN_LASTS_MS / 2 && left <= TOKEN_LASTS_MS) return kept.header;
       const pair = keys();
       if (!pair) return null;
+      const now = clock.now();
+      const kept = tokens.get(origin);
+      const left = kept?.by === pair.publicKey ? kept.until - now : 0;
+      // Also where the clock was set back: nobody takes a token that lasts for longer than a day.
+      if (kept && left > TOKEN_LASTS_MS / 2 && left <= TOKEN_LASTS_MS) return kept.header;
       const until = now + TOKEN_LASTS_MS;
       const { Authorization: header } = webPush.getVapidHeaders(
         origin,
@@ -88,7 +71,7 @@ export const createVapid = (services: {
         Math.floor(until / 1_000),
       );
       if (tokens.size > 100) tokens.clear();
-      tokens.set(origin, { header, until });
+      tokens.set(origin, { header, by: pair.publicKey, until });
       return header;
     },
   };

@@ -1,8 +1,7 @@
 import { en, type MailSlip, renderAlertMail } from '@porch/core/alert-mail';
-import { callOf } from '@porch/core/calling';
 import { type Entry, groupOf } from '@porch/core/conversation';
 import type { Clock } from '../clock';
-import { sitesOf } from '../doors/website/kind';
+import { calledOf } from '../doors/called';
 import type { Persons } from '../inbox/persons';
 import type { Record } from '../inbox/record';
 import { JobFailed, type JobKind } from '../jobs/worker';
@@ -24,23 +23,10 @@ export interface AlertMailJob {
 
 /** So much of what was said is in the mail. */
 const SLIPS_MOST = 20;
+/** Among so many entries of the roll they are looked for. */
+const READ_MOST = SLIPS_MOST * 4;
 
 const nothing = { result: null, news: [] };
-
-const locale = 'en-GB';
-
-const momentIn = (at: number, zone: string): string =>
-  new Intl.DateTimeFormat(locale, {
-    timeZone: zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(at);
-
-const dayIn = (at: number, zone: string): string =>
-  new Intl.DateTimeFormat(locale, { timeZone: zone, day: 'numeric', month: 'long' }).format(at);
 
 /** Writes to people of the team that somebody waits, with the conversation so far. */
 export const createAlertMails = (services: {
@@ -57,56 +43,41 @@ export const createAlertMails = (services: {
 }) => {
   const { store, clock, persons, record, mailSettings, replyAddresses, isOpen, origin } = services;
 
-  const slipsOf = (conversation: ConversationRecord, who: string, zone: string) => {
-    const said = store.entries
-      .rollBefore(persons.scopeOf(conversation), Number.MAX_SAFE_INTEGER, SLIPS_MOST * 4)
-      .filter(
-        (entry): entry is Extract<Entry, { kind: 'visitor-said' | 'team-said' }> =>
-          entry.kind === 'visitor-said' || entry.kind === 'team-said',
-      );
+  const slipsOf = (conversation: ConversationRecord) => {
+    const read = store.entries.rollBefore(
+      persons.scopeOf(conversation),
+      Number.MAX_SAFE_INTEGER,
+      READ_MOST,
+    );
+    const said = read.filter(
+      (entry): entry is Extract<Entry, { kind: 'visitor-said' | 'team-said' }> =>
+        entry.kind === 'visitor-said' || entry.kind === 'team-said',
+    );
     const slips = said.slice(-SLIPS_MOST).map(
       (entry): MailSlip => ({
-        who: entry.kind === 'team-said' ? (store.members.shownOf(entry.memberId)?.name ?? '') : who,
-        when: momentIn(entry.at, zone),
-        isTeam: entry.kind === 'team-said',
+        by: entry.kind === 'team-said' ? (store.members.shownOf(entry.memberId)?.name ?? '') : null,
+        at: entry.at,
         text: entry.text,
         files: entry.files,
       }),
     );
-    return { slips, earlier: said.length - slips.length };
-  };
-
-  const whoIn = ({ state, threads }: ConversationRecord): string => {
-    const business = store.business.read();
-    const door = store.doors.byId(threads[0]?.doorId ?? '');
-    const around = {
-      business: business?.name ?? '',
-      zone: business?.zone ?? 'UTC',
-      sites: door ? sitesOf(door) : [],
-    };
-    const call = callOf(state, around);
-    return call.by === 'nothing'
-      ? 'Somebody'
-      : call.by === 'page'
-        ? `Somebody on ${call.what}`
-        : call.what;
+    return { slips, hasEarlier: said.length > SLIPS_MOST || read.length === READ_MOST };
   };
 
   const mailFor = (job: AlertMailJob, conversation: ConversationRecord): OutMail | null => {
     const member = store.members.byId(job.memberId);
     if (!member) return null;
     const business = store.business.read();
-    const zone = business?.zone ?? 'UTC';
-    const who = whoIn(conversation);
     const { subject, text, html } = renderAlertMail(
       {
         business: business?.name ?? '',
-        who,
-        since: momentIn(conversation.state.waitingSince ?? clock.now(), zone),
+        zone: business?.zone ?? 'UTC',
+        called: calledOf(store, conversation),
+        since: conversation.state.waitingSince ?? clock.now(),
         isNote: groupOf(conversation.state) === 'note',
-        ...slipsOf(conversation, who, zone),
+        ...slipsOf(conversation),
         as: member.publicName || member.name,
-        until: job.replyTo === null ? null : dayIn(job.expiresAt, zone),
+        until: job.replyTo === null ? null : job.expiresAt,
         link: `${origin()}/line/${conversation.id}`,
       },
       en,
@@ -162,15 +133,13 @@ export const createAlertMails = (services: {
 
   return {
     kind,
-    /** Whether mail goes out at all. */
-    canMail: (): boolean => mailSettings.now().outgoing !== null,
-    /** Begins to write to people about a conversation. Call inside a transaction. */
-    begin: (conversation: ConversationRecord, memberIds: readonly string[]): void => {
-      if (mailSettings.now().outgoing === null) return;
+    /** Begins to write to people about a conversation, and gives to whom. Call inside a transaction. */
+    begin: (conversation: ConversationRecord, memberIds: readonly string[]): readonly string[] => {
+      if (!mailSettings.goesOut()) return [];
       const base = mailSettings.replyBase();
       const round = newId();
-      for (const memberId of memberIds) {
-        if (!store.members.byId(memberId)) continue;
+      const known = memberIds.filter((id) => store.members.byId(id));
+      for (const memberId of known) {
         const reply = base && replyAddresses.make(base, conversation.id, memberId);
         const job: AlertMailJob = {
           talk: conversation.id,
@@ -181,6 +150,7 @@ export const createAlertMails = (services: {
         const key = `alert-mail ${round} ${memberId}`;
         store.jobs.add({ key, kind: kind.name, load: job, notBefore: clock.now() }, clock.now());
       }
+      return known;
     },
   };
 };

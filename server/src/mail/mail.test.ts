@@ -4,6 +4,7 @@ import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until, visit } from '../../test-kit/panel';
 import { type Letter, openPost, type Post, post } from '../../test-kit/post';
 import { addHelper } from '../../test-kit/routes';
+import { keyInMemory } from '../security/seal';
 import { openDatabase } from '../store';
 import type { Db } from '../store/db';
 import { meaningOf } from './sending';
@@ -111,10 +112,15 @@ describe('alerts by mail', () => {
     await house.ask('POST', `/api/conversations/${talk()}/deeds`, { cookie: maren, body });
     await pass(10 * minute);
     expect(out.mails).toHaveLength(0);
-    await setMail({ outgoing: null });
     await wren.say('Anybody?');
+    await setMail({ outgoing: null });
     await pass(10 * minute);
     expect(out.mails).toHaveLength(0);
+    // Nobody was reached: a look is not what came of it.
+    const last = house.store.conversations.byId(talk())?.state.saidSeq;
+    const seen = { do: 'read', id: clientId(), upTo: last };
+    await house.ask('POST', `/api/conversations/${talk()}/deeds`, { cookie: maren, body: seen });
+    expect(roll('looked')).toEqual([]);
   });
 
   it('are tried again where the server asks for that, and say on the roll that they were refused', async () => {
@@ -233,7 +239,9 @@ describe('alerts by mail', () => {
       expect(said()).toEqual([]);
       expect(roll('held-back')).toMatchObject([{ why }]);
       expect(out.mails.length - before).toBe(isTold ? 1 : 0);
-      if (isTold) expect(out.mails.at(-1)?.subject).toBe('Your answer was not sent');
+      if (!isTold) return;
+      expect(out.mails.at(-1)?.subject).toBe('Your answer was not sent');
+      expect(out.mails.at(-1)?.headers.get('auto-submitted')).toBe('auto-replied');
     });
 
     it('are held back once the address is too old, and say so', async () => {
@@ -323,6 +331,25 @@ describe('alerts by mail', () => {
   });
 
   describe('the settings', () => {
+    it('make alerts answerable again, once the password is said anew after the key was lost', async () => {
+      await alerted();
+      const { outgoing } = out;
+      await house.services.mailPort.close();
+      await house.app.close();
+      const lost = { db, keys: keyInMemory() };
+      house = await openHouse({ mailPort: 0, publicOrigin: 'http://porch.example' }, '', lost);
+      house.clock.advance(day);
+      ours = await house.services.mailPort.listen(0, '127.0.0.1');
+      await setMail({ outgoing, outgoingPassword: 'right' });
+      const before = out.mails.length;
+      await (await visit(house, door.publicId, 'robin')).say('Hello');
+      await pass(5 * minute);
+      const mail = await until(() => out.mails[before]);
+      const to = mail.replyTo?.value[0]?.address ?? '';
+      expect(await post(ours, { to, text: 'Good day' })).toMatch(/^250/);
+      expect(said()).toEqual(['Good day']);
+    });
+
     it('never tell a password, and keep the one that was set when nothing is said of it', async () => {
       await setMail({ outgoing: { ...out.outgoing, user: 'maren' }, outgoingPassword: 'right' });
       const { body } = await setMail({ outgoing: { ...out.outgoing, user: 'maren' } });

@@ -121,6 +121,31 @@ describe('answers that come by an ordinary mailbox', () => {
     expect(said()).toEqual(['From the pause']);
   });
 
+  it('are taken later where they could not be written down, and hold up no other', async () => {
+    const to = await replyAddress('wren');
+    const append = house.store.entries.append.bind(house.store.entries);
+    let failures = 0;
+    const failing = jest.spyOn(house.store.entries, 'append').mockImplementation((...of) => {
+      const [happening] = of.slice(-1);
+      if (JSON.stringify(happening).includes('On a full disk')) {
+        failures += 1;
+        throw new Error('it cannot be written');
+      }
+      return append(...of);
+    });
+    mailbox.deliver(letter(to, 'On a full disk'));
+    await until(() => (failures > 0 ? true : undefined));
+    mailbox.deliver(letter(to, 'On Sunday'));
+    await until(() => (said().length > 0 ? true : undefined));
+    expect(said()).toEqual(['On Sunday']);
+    failing.mockRestore();
+    await untilAsync(async () => {
+      house.clock.advance(5 * minute);
+      return said().length > 1;
+    });
+    expect(said()).toEqual(['On Sunday', 'On a full disk']);
+  });
+
   it('are held back where a program wrote them', async () => {
     const to = await replyAddress('wren');
     mailbox.deliver(letter(to, 'I am away', 'Auto-Submitted: auto-replied\n'));

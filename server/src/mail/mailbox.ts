@@ -61,13 +61,21 @@ export const createMailboxes = (services: {
     if (came !== 'nobodys') await client.messageFlagsAdd(`${uid}`, ['\\Seen'], { uid: true });
   };
 
-  const takeNew = async (client: ImapFlow, looked: Set<number>): Promise<void> => {
+  /** Whether all that is new could be taken; what could not is looked at again. */
+  const takeNew = async (client: ImapFlow, looked: Set<number>): Promise<boolean> => {
     const unseen = (await client.search({ seen: false }, { uid: true })) || [];
+    let isWhole = true;
     for (const uid of unseen.slice(-UNSEEN_MOST)) {
       if (looked.has(uid)) continue;
-      looked.add(uid);
-      await takeOne(client, uid);
+      try {
+        await takeOne(client, uid);
+        looked.add(uid);
+      } catch (error) {
+        report(error);
+        isWhole = false;
+      }
     }
+    return isWhole;
   };
 
   /** One connection, from signing in until it ends; fails with why it ended. */
@@ -80,9 +88,21 @@ export const createMailboxes = (services: {
     await client.connect();
     await client.mailboxOpen('INBOX');
     problem = null;
-    let isTaking: Promise<void> = Promise.resolve();
+    let taking: Promise<void> = Promise.resolve();
+    let isWaiting = false;
+    const takeLater = async (): Promise<void> => {
+      if (isWaiting) return;
+      isWaiting = true;
+      await clock.wait(AGAIN_LONGEST_MS);
+      isWaiting = false;
+      if (client.usable) take();
+    };
     const take = (): void => {
-      isTaking = isTaking.then(() => takeNew(client, looked)).catch(report);
+      taking = taking
+        .then(async () => {
+          if (!(await takeNew(client, looked))) takeLater().catch(report);
+        })
+        .catch(report);
     };
     client.on('exists', take);
     take();

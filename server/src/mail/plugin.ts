@@ -1,4 +1,5 @@
 import { MailChangeSchema, MailSchema, MailTestSchema } from '@porch/contract/mail';
+import { en } from '@porch/core/alert-mail';
 import { memberOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
@@ -9,7 +10,7 @@ const forOwner = { who: 'owner' } as const;
 
 /** How mail goes out and comes in. */
 export const mailRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
-  const { mailSettings, mailboxes, store, limits, originOf } = services;
+  const { mailSettings, mailboxes, replyAddresses, store, limits, originOf } = services;
 
   const shown = () => ({
     ...mailSettings.shown(),
@@ -29,6 +30,10 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
         throw new Refused('bad-request', { field: 'incoming' });
       }
       mailSettings.set(request.body);
+      // Passwords that are said anew have a new key; what was sealed by the old one cannot be read any more.
+      if (request.body.outgoingPassword ?? request.body.incomingPassword) {
+        replyAddresses.renewIfShut();
+      }
       mailboxes.restart();
       return shown();
     },
@@ -51,8 +56,8 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
         to,
         fromName: name,
         replyTo: null,
-        subject: `${name}: mail goes out`,
-        text: 'This is how an alert reaches you by email. Nothing has to be done.\n',
+        subject: en.trial.subject(name),
+        text: `${en.trial.text}\n`,
         messageId: `<${newId()}@${new URL(originOf(request)).hostname}>`,
         references: null,
       });

@@ -32,6 +32,7 @@ export const refusing = (services: {
       text: `${text}\n\n${en.open}: ${origin()}/line/${talk}\n`,
       messageId: `<${newId()}@${new URL(origin()).hostname}>`,
       references: messageId,
+      isReply: true,
     });
     if (sent.why !== null) throw new JobFailed(sent.why, sent.isFinal);
   },

@@ -1,13 +1,13 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import { detailOf, withDetail } from '@porch/core/mail';
 import type { Clock } from '../clock';
+import { createMadeSecret } from '../security/made-secret';
 import type { Seal } from '../security/seal';
 import type { ReplyAddressRecord, Store } from '../store';
 
 /** So long an alert can be answered by mail. */
 export const REPLY_MS = 14 * 24 * 3_600_000;
 
-const NAME = 'reply-addresses';
 const ID_LETTERS = 10;
 const MARK_LETTERS = 20;
 
@@ -30,21 +30,14 @@ export type Looked = { is: 'open' | 'stale'; record: ReplyAddressRecord } | { is
  * only the database, and one that is known is good for nothing else.
  */
 export const createReplyAddresses = (services: { store: Store; seal: Seal; clock: Clock }) => {
-  const { store, seal, clock } = services;
-  let known: Buffer | null = null;
+  const { store, clock } = services;
+  const made = createMadeSecret(services, 'reply-addresses', () =>
+    randomBytes(32).toString('base64url'),
+  );
 
   const key = (): Buffer | null => {
-    if (known) return known;
-    const sealed = store.houseSecrets.sealed(NAME);
-    if (!sealed) {
-      const made = randomBytes(32);
-      store.houseSecrets.setSealed(NAME, seal.seal(made.toString('base64url'), NAME));
-      known = made;
-      return made;
-    }
-    const opened = seal.open(sealed, NAME);
-    known = opened === null ? null : Buffer.from(opened, 'base64url');
-    return known;
+    const read = made.read();
+    return read === null ? null : Buffer.from(read, 'base64url');
   };
 
   const markOf = (record: ReplyAddressRecord, secret: Buffer): string => {
@@ -80,6 +73,8 @@ export const createReplyAddresses = (services: { store: Store; seal: Seal; clock
       if (given.length !== right.length || !timingSafeEqual(given, right)) return { is: 'unknown' };
       return { is: record.expiresAt > clock.now() ? 'open' : 'stale', record };
     },
+    /** Where their key can never be opened again another one is made: what went out before cannot be answered. */
+    renewIfShut: made.renewIfShut,
     /** Forgets those that nobody could answer by for a long time; until then they are said to be too old. */
     tidy: (): void => store.mail.dropAddressesBefore(clock.now() - REPLY_MS),
   };

@@ -13,6 +13,8 @@ export interface OutMail {
   messageId: string;
   /** What it belongs to: the first mail of its thread. */
   references: string | null;
+  /** Whether no person but a mail asked for it. */
+  isReply?: boolean;
 }
 
 /** What came of sending: null, or by a code why not, and what the server itself said. */
@@ -77,7 +79,7 @@ export const sendMail = async (
       messageId: mail.messageId,
       ...(mail.references ? { references: mail.references, inReplyTo: mail.references } : {}),
       // So that no program answers it (RFC 3834, 5).
-      headers: { 'Auto-Submitted': 'auto-generated' },
+      headers: { 'Auto-Submitted': mail.isReply ? 'auto-replied' : 'auto-generated' },
     });
     return { why: null, said: '', isFinal: true };
   } catch (error) {

@@ -40,6 +40,8 @@ export const createMailSettings = (services: { store: Store; seal: Seal; change:
 
   return {
     now,
+    /** Whether mail goes out at all. */
+    goesOut: (): boolean => now().outgoing !== null,
     /** Null where it cannot be opened; '' where there is none. */
     outgoingPassword: (): string | null => password(OUT),
     incomingPassword: (): string | null => password(IN),

@@ -84,17 +84,15 @@ export const createMailTaking = (services: {
     mail: ReadMail,
     envelopeFrom: string,
     why: HeldBack,
-  ): Promise<null> =>
-    write(() => {
+  ): Promise<null> => {
+    const isTold =
+      why !== 'automatic' && envelopeFrom !== '' && refusals.take(envelopeFrom.toLowerCase()) === 0;
+    return write(() => {
       if (!store.mail.see(mail.id, clock.now())) return { result: null, news: [] };
       const conversation = persons.standing(talk);
       const from = mail.from.slice(0, 254);
       const happening = { kind: 'held-back' as const, why, from };
-      if (
-        why !== 'automatic' &&
-        envelopeFrom !== '' &&
-        refusals.take(envelopeFrom.toLowerCase()) === 0
-      ) {
+      if (isTold) {
         const job: RefusalMailJob = { to: envelopeFrom, why, talk, messageId: mail.messageId };
         const key = `refusal-mail ${mail.id}`;
         store.jobs.add(
@@ -107,6 +105,7 @@ export const createMailTaking = (services: {
         news: conversation ? [record.add(conversation, null, [{ id: newId(), happening }])] : [],
       };
     });
+  };
 
   const pass = async (talk: string, mail: ReadMail, member: Member): Promise<HeldBack | null> => {
     if (isTooLarge(mail)) return 'too-large';

@@ -1,15 +1,5 @@
-import type { Call } from '@porch/core/calling';
+import { type Call, callInWords } from '@porch/core/calling';
 import { words } from '../words';
 
-/** What somebody is called, in words. */
-export const calledInWords = (call: Call): string => {
-  switch (call.by) {
-    case 'page':
-    case 'city':
-      return words().called[call.by](call.what);
-    case 'nothing':
-      return words().called.nothing;
-    default:
-      return call.what;
-  }
-};
+/** What somebody is called, in this device's language. */
+export const calledInWords = (call: Call): string => callInWords(call, words().called);
