@@ -49,6 +49,7 @@ const openBrowser = (change: Partial<Means> = {}) => {
     badge: (waiting) => badges.push(waiting),
     mustShow: false,
     pictures: async () => ({}),
+    wait: () => new Promise(() => undefined),
     deviceId: async () => 'device-0001',
     ask: async (request) => {
       asked.push(request);
@@ -130,6 +131,47 @@ describe('a push', () => {
     expect(titles()).toEqual([]);
     await ringing.pushed({ say: 'trial', ring: 'ring-00002', sound: null, vibrates: false });
     expect(titles()).toEqual(['Your doorbell works']);
+  });
+
+  it('is shown without its pictures where they fail, or do not come', async () => {
+    const failing = openBrowser({ pictures: () => Promise.reject(new Error('no signal')) });
+    await failing.ringing.pushed(ringLoad());
+    expect(failing.titles()).toEqual(['Wren']);
+    const slow = openBrowser({
+      pictures: () => new Promise(() => undefined),
+      wait: () => Promise.resolve(),
+    });
+    await slow.ringing.pushed(ringLoad());
+    expect(slow.titles()).toEqual(['Wren']);
+  });
+
+  it('that takes back comes after the one that it takes back, however long that takes', async () => {
+    let bring: (pictures: object) => void = () => undefined;
+    const pictures = () =>
+      new Promise<object>((brought) => {
+        bring = brought;
+      });
+    const { ringing, titles } = openBrowser({ pictures });
+    const rung = ringing.pushed(ringLoad());
+    const hushed = ringing.pushed({ say: 'hush', talk: 'talk-00001', waiting: 0, by: 'Tobias' });
+    await new Promise(setImmediate);
+    bring({});
+    await Promise.all([rung, hushed]);
+    expect(titles()).toEqual([]);
+  });
+
+  it('that fails holds up none after it', async () => {
+    let isBroken = true;
+    const { ringing, badges } = openBrowser({
+      windows: async () => {
+        if (isBroken) throw new Error('broken');
+        return [];
+      },
+    });
+    await expect(ringing.pushed(ringLoad())).rejects.toThrow('broken');
+    isBroken = false;
+    await ringing.pushed(ringLoad());
+    expect(badges).toEqual([3]);
   });
 
   it('takes back what was shown of a conversation, and no other', async () => {

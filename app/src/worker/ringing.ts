@@ -5,6 +5,14 @@ import { type DeedRequest, requestFor } from './deeds';
 import type { OwnWindow } from './scope';
 import { words } from './words';
 
+export interface Pictures {
+  icon?: string;
+  image?: string;
+}
+
+/** An alert only looks better with its pictures: it waits no longer for them. */
+const PICTURES_LONGEST_MS = 4_000;
+
 /** What the doorbell stands on in a browser; tests give another one. */
 export interface Means {
   windows(): Promise<readonly Omit<OwnWindow, 'url'>[]>;
@@ -15,7 +23,8 @@ export interface Means {
   /** Whether each push has to show something, or the platform forbids further ones. */
   mustShow: boolean;
   /** Pictures for an alert: who it is, and what they sent. */
-  pictures(load: PushLoad): Promise<{ icon?: string; image?: string }>;
+  pictures(load: PushLoad): Promise<Pictures>;
+  wait(ms: number): Promise<void>;
   /** By which id this device rings; null: it does not know. */
   deviceId(): Promise<string | null>;
   /** The status of the answer; 0: there was none. */
@@ -35,10 +44,15 @@ export const createRinging = (means: Means) => {
   const isInSight = async (): Promise<boolean> =>
     (await means.windows()).some(({ visibilityState }) => visibilityState === 'visible');
 
+  const picturesFor = async (load: PushLoad): Promise<Pictures> => {
+    const late = means.wait(PICTURES_LONGEST_MS).then((): Pictures => ({}));
+    return Promise.race([means.pictures(load), late]).catch((): Pictures => ({}));
+  };
+
   const showFor = async (load: PushLoad): Promise<void> => {
     const alert = alertFor(load, means.now());
     if (!alert) return;
-    const pictures = await means.pictures(load);
+    const pictures = await picturesFor(load);
     await means.show(alert.title, { ...alert.options, ...pictures });
   };
 
@@ -87,13 +101,22 @@ export const createRinging = (means: Means) => {
     await means.show(title, { body, tag: talk ? alertTag(talk) : 'refused', data, silent: true });
   };
 
+  const take = async (load: PushLoad): Promise<void> => {
+    if (load.say === 'hush') await hush(load);
+    // Whoever has the app in sight hears it there, and sees it in the line.
+    else if (load.say === 'trial' || means.mustShow || !(await isInSight())) await showFor(load);
+    if ('waiting' in load) means.badge(load.waiting);
+  };
+
+  let last: Promise<void> = Promise.resolve();
+
   return {
+    /** Each after the one before: what is taken back is never shown after that by one that took longer. */
     pushed: async (load: PushLoad): Promise<void> => {
-      if (load.say === 'hush') await hush(load);
-      // Whoever has the app in sight hears it there, and sees it in the line.
-      else if (load.say === 'trial' || means.mustShow || !(await isInSight())) await showFor(load);
+      const taken = last.catch(() => undefined).then(() => take(load));
+      last = taken;
+      await taken;
       if (load.say === 'trial') await tellArrived(load);
-      if ('waiting' in load) means.badge(load.waiting);
     },
     tapped: async (deed: AlertDeed | '', data: AlertData): Promise<void> => {
       const request =

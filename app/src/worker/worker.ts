@@ -105,6 +105,7 @@ const ringing = createRinging({
     const image = load.picture ? await fetchPicture(load.picture) : undefined;
     return { ...(icon ? { icon } : {}), ...(image ? { image } : {}) };
   },
+  wait: (ms) => new Promise((over) => setTimeout(over, ms)),
   deviceId: bellDeviceId,
   ask,
   later: keepForLater,
