@@ -1,18 +1,29 @@
 const MINUTE_MS = 60_000;
 const DAY_MS = 24 * 60 * MINUTE_MS;
 
-/** What a clock in the zone shows at a moment, as milliseconds of a pretended UTC. */
-const wallClock = (at: number, zone: string): number => {
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+/** Making one is dear, and there are no more of them than zones. */
+const clockOf = (zone: string): Intl.DateTimeFormat => {
+  const known = clocks.get(zone);
+  if (known) return known;
+  const clock = new Intl.DateTimeFormat('en-CA', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+  clocks.set(zone, clock);
+  return clock;
+};
+
+/** What a clock in the zone shows at a moment, as milliseconds of a pretended UTC; seconds are left out. */
+export const wallClock = (at: number, zone: string): number => {
   const parts = Object.fromEntries(
-    new Intl.DateTimeFormat('en-CA', {
-      timeZone: zone,
-      hourCycle: 'h23',
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-    })
+    clockOf(zone)
       .formatToParts(at)
       .map(({ type, value }) => [type, Number(value)]),
   ) as Record<'year' | 'month' | 'day' | 'hour' | 'minute', number>;

@@ -1,0 +1,20 @@
+export { createOpening, type Opening, openingWhile } from './opening';
+export {
+  DAY_MINUTES,
+  type Day,
+  dayAfter,
+  type Holiday,
+  type HolidayChoice,
+  type HolidayRules,
+  isDay,
+  type OpeningHours,
+  type Schedule,
+  SPELL_LONGEST_DAYS,
+  type Span,
+  type Spans,
+  type Spell,
+  scheduleOf,
+  shut,
+  tidySpans,
+  weekdayOf,
+} from './schedule';

@@ -1,0 +1,368 @@
+import fc from 'fast-check';
+import { dayAfter, type OpeningHours, type Spans, tidySpans } from '../opening';
+import { fromJsonLd, fromOsm, HOURS_TEXT_LONGEST, readHours, toJsonLd, toOsm } from '.';
+
+const today = '2026-11-26';
+const closedWeek: Spans[] = Array.from({ length: 7 }, () => []);
+const hm = (text: string): number => {
+  const [hour = 0, minute = 0] = text.split(':').map(Number);
+  return hour * 60 + minute;
+};
+const spans = (text: string): Spans =>
+  text === ''
+    ? []
+    : text.split(' ').map((span) => {
+        const [from = '', to = ''] = span.split('-');
+        return { from: hm(from), to: hm(to) };
+      });
+const hoursOf = (change: Partial<OpeningHours> = {}): OpeningHours => ({
+  week: [
+    ...Array.from({ length: 5 }, () => spans('9:00-12:30 13:30-17:30')),
+    spans('10:00-16:00'),
+    [],
+  ],
+  holidays: null,
+  spells: [],
+  ...change,
+});
+/** Days from Monday on as a short text each: "9:00-17:00". */
+const shownWeek = (week: readonly Spans[]): string[] =>
+  week.map((day) =>
+    day
+      .map(({ from, to }) =>
+        [from, to]
+          .map((at) => `${Math.floor(at / 60)}:${String(at % 60).padStart(2, '0')}`)
+          .join('-'),
+      )
+      .join(' '),
+  );
+
+describe("OpenStreetMap's notation", () => {
+  it('says a week, holidays, and days of their own', () => {
+    const hours = hoursOf({
+      holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
+      spells: [
+        { from: '2026-12-24', to: '2027-01-02', spans: [], why: '' },
+        { from: '2026-12-05', to: '2026-12-06', spans: spans('10:00-20:00'), why: 'Winter fair' },
+        { from: '2026-11-01', to: '2026-11-02', spans: [], why: '' },
+      ],
+    });
+    expect(toOsm(hours, [], today)).toEqual({
+      text: 'Mo-Fr 09:00-12:30,13:30-17:30; Sa 10:00-16:00; PH off; 2026 Dec 05-06 10:00-20:00; 2026 Dec 24-2027 Jan 02 off',
+      left: [{ text: 'Winter fair', why: 'reason-unsaid' }],
+    });
+  });
+
+  it('says holidays that are chosen by themselves as days, and that these are two years', () => {
+    const choices = { xmas: spans('11:00-13:00'), boxing: 'usual' as const };
+    const hours = hoursOf({ holidays: { country: 'GB', region: '', others: 'closed', choices } });
+    const calendar = [
+      { day: '2026-12-25', key: 'xmas', name: 'Christmas Day' },
+      { day: '2026-12-28', key: 'boxing', name: 'Boxing Day' },
+      { day: '2027-01-01', key: 'new', name: 'New Year' },
+    ];
+    const { text, left } = toOsm(hours, calendar, today);
+    expect(text).toMatch(/; PH off; 2026 Dec 25 11:00-13:00; 2026 Dec 28 09:00-12:30,13:30-17:30$/);
+    expect(left).toEqual([{ text: 'PH', why: 'two-years' }]);
+  });
+
+  it('says nights, whole days and no hours at all', () => {
+    const say = (week: Spans[]) => toOsm(hoursOf({ week }), [], today).text;
+    const every = (text: string) => Array.from({ length: 7 }, () => spans(text));
+    expect(say(every('18:00-26:00'))).toBe('Mo-Su 18:00-02:00');
+    expect(say(every('10:00-34:00'))).toBe('Mo-Su 10:00-34:00');
+    expect(say(every('0:00-24:00'))).toBe('24/7');
+    expect(say(closedWeek)).toBe('off');
+    expect(say([spans('18:00-26:00'), spans('9:00-12:00'), ...closedWeek.slice(2)])).toBe(
+      'Mo 18:00-02:00, Tu 09:00-12:00',
+    );
+  });
+
+  // https://wiki.openstreetmap.org/wiki/Key:opening_hours and its page of the specification, examples
+  it.each([
+    ['24/7', ['0:00-24:00', '0:00-24:00']],
+    ['Mo-Fr 08:00-17:30', ['8:00-17:30', '']],
+    ['Mo-Fr 08:00-12:00,13:00-17:30; Sa 08:00-12:00', ['8:00-12:00 13:00-17:30', '8:00-12:00']],
+    ['Mo-Sa 10:00-20:00; Tu off', ['10:00-20:00', '10:00-20:00']],
+    ['Mo-Fr 18:00-02:00', ['18:00-26:00', '']],
+    ['Tu-Th 20:00-03:00', ['', '']],
+    ['Mo-Fr 09:00–17:00, Sa 10:00-12:00', ['9:00-17:00', '10:00-12:00']],
+    ['Sa-Mo,We 9:30-12:00', ['9:30-12:00', '9:30-12:00']],
+  ])('is read: %s', (text, [monday, saturday]) => {
+    const { week, left } = fromOsm(text, today);
+    const shown = shownWeek(week);
+    expect([shown[0], shown[5]]).toEqual([monday, saturday]);
+    expect(left).toEqual([]);
+  });
+
+  it('is read with later rules in the place of earlier ones, and those after a comma beside them', () => {
+    expect(shownWeek(fromOsm('Mo-Fr 09:00-17:00; We off', today).week)[2]).toBe('');
+    expect(shownWeek(fromOsm('Mo-Fr 09:00-12:00, We 14:00-16:00', today).week)[2]).toBe(
+      '9:00-12:00 14:00-16:00',
+    );
+  });
+
+  it('is read with holidays and days of their own', () => {
+    const read = fromOsm(
+      'Mo-Fr,PH 09:00-17:00; PH off; 2026 Dec 24-2027 Jan 02 off; 2026 Dec 05 10:00-12:00, 2026 Dec 05 14:00-16:00',
+      today,
+    );
+    expect(read.onHolidays).toBe('closed');
+    expect(read.spells).toEqual([
+      { from: '2026-12-24', to: '2027-01-02', spans: [], why: '' },
+      { from: '2026-12-05', to: '2026-12-05', spans: spans('10:00-12:00 14:00-16:00'), why: '' },
+    ]);
+    expect(fromOsm('PH 10:00-12:00', today).onHolidays).toEqual(spans('10:00-12:00'));
+    expect(fromOsm('Mo 10:00-12:00', today).onHolidays).toBeNull();
+  });
+
+  it('takes a day that comes every year for its next time, and says so', () => {
+    const { spells, left } = fromOsm('Dec 25-26 off; Mar 01 off', today);
+    expect(spells.map(({ from, to }) => [from, to])).toEqual([
+      ['2026-12-25', '2026-12-26'],
+      ['2027-03-01', '2027-03-01'],
+    ]);
+    expect(left.map(({ why }) => why)).toEqual(['only-next', 'only-next']);
+    expect(fromOsm('Dec 30-Jan 02 off', '2027-01-01').spells[0]?.from).toBe('2027-12-30');
+  });
+
+  it.each([
+    ['Apr-Sep Mo-Fr 09:00-18:00', 'season'],
+    ['SH Mo-Fr 09:00-18:00', 'season'],
+    ['week 01-10 Mo 09:00-18:00', 'season'],
+    ['sunrise-sunset', 'sun'],
+    ['Mo-Fr 09:00-sunset', 'sun'],
+    ['Su 10:00+', 'open-end'],
+    ['Mo 09:00-17:00 || "by appointment"', 'otherwise'],
+    ['2026 Nov 01 off', 'over'],
+    ['2026 Dec 01-2028 Dec 01 off', 'too-long'],
+    ['Su[1] 10:00-12:00', 'not-understood'],
+    ['when we feel like it', 'not-understood'],
+    ['Mo 25:00-26:00', 'not-understood'],
+    ['Mo 10:61-11:00', 'not-understood'],
+    ['2026 Feb 30 off', 'not-understood'],
+  ])('leaves what it does not carry, with the reason: %s is %s', (text, why) => {
+    const { week, spells, left } = fromOsm(`Mo 08:00-09:00; ${text}`, today);
+    expect(left).toContainEqual({ text: expect.stringContaining(text.slice(0, 6)), why });
+    expect(shownWeek(week)[0]).toBe('8:00-9:00');
+    expect(spells).toEqual([]);
+  });
+
+  it('leaves remarks, which may hold what would part rules', () => {
+    const { week, left } = fromOsm('Mo 09:00-17:00 "ring; twice, We"', today);
+    expect(left).toEqual([{ text: 'ring; twice, We', why: 'remark' }]);
+    expect(shownWeek(week)[0]).toBe('9:00-17:00');
+  });
+});
+
+describe("schema.org's JSON-LD", () => {
+  it('says a week, holidays, and days of their own', () => {
+    const hours = hoursOf({
+      week: [...Array.from({ length: 5 }, () => spans('9:00-17:30')), spans('18:00-26:00'), []],
+      holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
+      spells: [{ from: '2026-12-24', to: '2027-01-02', spans: [], why: '' }],
+    });
+    expect(JSON.parse(toJsonLd(hours, 'Quillfern Nursery', today).text)).toEqual({
+      '@context': 'https://schema.org',
+      '@type': 'LocalBusiness',
+      name: 'Quillfern Nursery',
+      openingHoursSpecification: [
+        {
+          '@type': 'OpeningHoursSpecification',
+          dayOfWeek: ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'],
+          opens: '09:00',
+          closes: '17:30',
+        },
+        {
+          '@type': 'OpeningHoursSpecification',
+          dayOfWeek: ['Saturday'],
+          opens: '18:00',
+          closes: '02:00',
+        },
+        { '@type': 'OpeningHoursSpecification', dayOfWeek: 'PublicHolidays' },
+      ],
+      specialOpeningHoursSpecification: [
+        {
+          '@type': 'OpeningHoursSpecification',
+          validFrom: '2026-12-24',
+          validThrough: '2027-01-02',
+        },
+      ],
+    });
+  });
+
+  // https://schema.org/OpeningHoursSpecification and https://schema.org/openingHours, examples
+  it('is read in its long form and in its short one, wherever it hangs', () => {
+    const long = {
+      '@context': 'https://schema.org',
+      '@graph': [
+        {
+          '@type': 'Store',
+          openingHoursSpecification: [
+            {
+              '@type': 'OpeningHoursSpecification',
+              closes: '17:00:00',
+              dayOfWeek: 'https://schema.org/Sunday',
+              opens: '09:00:00',
+            },
+            {
+              '@type': 'OpeningHoursSpecification',
+              dayOfWeek: ['Monday', 'http://schema.org/Tuesday'],
+              opens: '00:00',
+              closes: '23:59',
+            },
+            {
+              '@type': 'OpeningHoursSpecification',
+              opens: '09:00',
+              closes: '12:00',
+              validFrom: '2026-12-24',
+              validThrough: '2026-12-24',
+            },
+          ],
+        },
+      ],
+    };
+    const read = readHours(
+      `<script type="application/ld+json">${JSON.stringify(long)}</script>`,
+      today,
+    );
+    expect(shownWeek(read.week)).toEqual([
+      '0:00-24:00',
+      '0:00-24:00',
+      '',
+      '',
+      '',
+      '',
+      '9:00-17:00',
+    ]);
+    expect(read.spells).toEqual([
+      { from: '2026-12-24', to: '2026-12-24', spans: spans('9:00-12:00'), why: '' },
+    ]);
+    expect(read.left).toEqual([]);
+    const short = readHours(
+      '{"@type":"Store","openingHours":["Mo-Sa 11:00-14:30","Mo-Th 17:00-21:30"]}',
+      today,
+    );
+    expect(shownWeek(short.week)[0]).toBe('17:00-21:30');
+  });
+
+  it.each([
+    ['no JSON at all', '{"opens":'],
+    [
+      'times that are none',
+      '{"@type":"OpeningHoursSpecification","dayOfWeek":"Monday","opens":"late","closes":"later"}',
+    ],
+    [
+      'a day that is none',
+      '{"@type":"OpeningHoursSpecification","dayOfWeek":"Someday","opens":"09:00","closes":"10:00"}',
+    ],
+    [
+      'the same time twice',
+      '{"@type":"OpeningHoursSpecification","dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}',
+    ],
+    ['hours that are no object', '{"openingHoursSpecification":["soon", 3, null]}'],
+  ])('leaves what it does not understand: %s', (_name, text) => {
+    const { week, left } = fromJsonLd(text, today);
+    expect(left.length).toBeGreaterThan(0);
+    expect(shownWeek(week).join('')).toBe('');
+  });
+});
+
+describe('written and read again', () => {
+  const someSpans = fc
+    .array(
+      fc
+        .tuple(fc.integer({ min: 0, max: 95 }), fc.integer({ min: 1, max: 50 }))
+        .map(([from, length]) => ({ from: from * 15, to: (from + length) * 15 })),
+      { maxLength: 3 },
+    )
+    .map(tidySpans);
+  const sameDay = someSpans.map((all) => all.filter(({ to }) => to <= 1_440));
+  const some = (each: fc.Arbitrary<Spans>): fc.Arbitrary<OpeningHours> =>
+    fc.record({
+      week: fc.array(each, { minLength: 7, maxLength: 7 }),
+      holidays: fc.option(
+        fc
+          .oneof(
+            fc.constant('closed' as const),
+            each.filter((own) => own.length > 0),
+          )
+          .map((others) => ({
+            country: 'GB',
+            region: '',
+            others,
+            choices: {},
+          })),
+      ),
+      spells: fc
+        .tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 20 }), each)
+        .map(([from, length, own]) => [
+          { from: dayAfter(today, from), to: dayAfter(today, from + length), spans: own, why: '' },
+        ]),
+    });
+  const read = ({ week, spells, onHolidays }: ReturnType<typeof fromOsm>) => ({
+    week,
+    spells,
+    others: onHolidays ?? 'usual',
+  });
+  const meant = ({ week, spells, holidays }: OpeningHours) => ({
+    week,
+    spells,
+    others: holidays?.others ?? 'usual',
+  });
+
+  it('is the same: by OpenStreetMap, where no night runs into a day of its own', () => {
+    fc.assert(
+      fc.property(some(sameDay), (hours) => {
+        expect(read(fromOsm(toOsm(hours, [], today).text, today))).toEqual(meant(hours));
+      }),
+      { seed: 3, numRuns: 400 },
+    );
+  });
+
+  it('is the same by schema.org, nights and all', () => {
+    // From a time to the same one of the next day there is no way to say: it loses a minute, and that is said.
+    const sayable = someSpans.map((all) => all.filter(({ from, to }) => to - from < 1_440));
+    fc.assert(
+      fc.property(some(sayable), (hours) => {
+        expect(read(fromJsonLd(toJsonLd(hours, '', today).text, today))).toEqual(meant(hours));
+      }),
+      { seed: 4, numRuns: 400 },
+    );
+  });
+
+  it('never throws, and is done at once, whatever is pasted', () => {
+    const pieces = [
+      'Mo',
+      '-',
+      ',',
+      ';',
+      '09:00',
+      '2026 Dec 24',
+      'PH',
+      'off',
+      '"',
+      '{',
+      '[',
+      '<',
+      ' ',
+      '||',
+      '24/7',
+    ];
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(fc.constantFrom(...pieces)).map((all) => all.join('')),
+        ),
+        (text) => {
+          expect(readHours(text, today).week).toHaveLength(7);
+        },
+      ),
+      { seed: 5, numRuns: 2_000 },
+    );
+    for (const piece of ['Mo,', '09:00-10:00,', '"', '[', 'PH ', '2026 Dec 24-']) {
+      readHours(piece.repeat(Math.floor(HOURS_TEXT_LONGEST / piece.length)), today);
+    }
+  });
+});
