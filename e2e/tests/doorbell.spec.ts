@@ -140,6 +140,8 @@ test('it rings on while nobody looks, over a restart, and stops with the first l
   await expect(
     phone.page.getByText(/^Rang Maren Oduya 10:00, 10:01; Maren Oduya looked/),
   ).toBeVisible();
+  // The look takes back what was rung; after that nothing more comes.
+  await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(3);
   await porch.pass(300 * second);
   const said = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').say);
   expect(said).toEqual(['ring', 'ring', 'hush']);
@@ -147,7 +149,7 @@ test('it rings on while nobody looks, over a restart, and stops with the first l
 
 test('whoever has the conversation in sight is not rung for it', async ({ browser, porch }) => {
   const phone = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');
-  const { say } = await visitorPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
   await say('Hello');
   await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(1);
   await phone.page.goto(`${porch.origin}/line`);
@@ -156,6 +158,7 @@ test('whoever has the conversation in sight is not rung for it', async ({ browse
   await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(2);
   await say('One more thing');
   await expect(phone.page.getByRole('log')).toContainText('One more thing');
+  await expect(panel.getByText('Read', { exact: true })).toHaveCount(2);
   await porch.pass(10 * second);
   const said = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').say);
   expect(said).toEqual(['ring', 'hush']);

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
+import { spans } from '../../test-kit/spans';
 import { toOsm } from '../written';
 import {
   createOpening,
@@ -17,18 +18,6 @@ import {
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 
-const hm = (text: string): number => {
-  const [hour = 0, minute = 0] = text.split(':').map(Number);
-  return hour * 60 + minute;
-};
-/** "9:00-17:30 22:00-26:00" */
-const spans = (text: string): Spans =>
-  text === ''
-    ? []
-    : text.split(' ').map((span) => {
-        const [from = '', to = ''] = span.split('-');
-        return { from: hm(from), to: hm(to) };
-      });
 const weekOf = (text: string, weekend = ''): Spans[] =>
   Array.from({ length: 7 }, (_none, day) => spans(day < 5 ? text : weekend));
 const hoursOf = (change: Partial<OpeningHours> = {}): OpeningHours => ({
@@ -205,8 +194,10 @@ describe('the nights on which clocks change', () => {
 describe('a day', () => {
   it('is one that there is', () => {
     expect(
-      ['2026-02-28', '2026-02-29', '2028-02-29', '2026-13-01', '26-1-1', ''].map(isDay),
-    ).toEqual([true, false, true, false, false, false]);
+      ['2026-02-28', '2026-02-29', '2028-02-29', '2026-13-01', '26-1-1', '', '9999-12-31'].map(
+        isDay,
+      ),
+    ).toEqual([true, false, true, false, false, false, false]);
     expect(dayAfter('2026-12-31')).toBe('2027-01-01');
   });
 

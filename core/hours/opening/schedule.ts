@@ -64,9 +64,11 @@ export const SPELL_LONGEST_DAYS = 367;
 
 export const shut: Spans = [];
 
-/** Whether a text is a day that there is. "2026-02-29" → false */
+/** Whether a text is a day that there is, from 1970 to 2999. "2026-02-29" → false */
 export const isDay = (text: string): boolean => {
-  const at = /^\d{4}-\d\d-\d\d$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN;
+  const at = /^(?:19[7-9]\d|2\d{3})-\d\d-\d\d$/.test(text)
+    ? Date.parse(`${text}T00:00:00Z`)
+    : Number.NaN;
   return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
 };
 

@@ -1,4 +1,11 @@
-import { DAY_MINUTES, type HolidayChoice, type Span, type Spans, type Spell } from '../opening';
+import {
+  DAY_MINUTES,
+  type HolidayChoice,
+  type Span,
+  type Spans,
+  type Spell,
+  tidySpans,
+} from '../opening';
 
 /** Why a part of a text was not carried over, or not as it stood. */
 export const leftReasons = [
@@ -63,6 +70,10 @@ export const spanFrom = (from: number, to: number): Span => ({
 export const sameSpans = (some: Spans, others: Spans): boolean =>
   some.length === others.length &&
   some.every(({ from, to }, index) => from === others[index]?.from && to === others[index]?.to);
+
+/** What holds on holidays after more was said of them; no spans: shut. */
+export const withMore = (before: HolidayChoice | null, spans: Spans): HolidayChoice =>
+  spans.length === 0 ? 'closed' : tidySpans([...(Array.isArray(before) ? before : []), ...spans]);
 
 /** Weekdays by what they have: [[0, 1, 4], spans], in the order of the week, those that are shut left out. */
 export const weekdaysAlike = (week: readonly Spans[]): [weekdays: number[], spans: Spans][] => {

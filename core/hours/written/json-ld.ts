@@ -1,12 +1,15 @@
 import {
   DAY_MINUTES,
   type Day,
-  type HolidayChoice,
+  dayAfter,
+  type Holiday,
   isDay,
   type OpeningHours,
+  SPELL_LONGEST_DAYS,
   type Span,
   type Spans,
   tidySpans,
+  weekdayOf,
 } from '../opening';
 import {
   clockMinute,
@@ -16,8 +19,9 @@ import {
   spanFrom,
   type WrittenHours,
   weekdaysAlike,
+  withMore,
 } from './common';
-import { fromOsm } from './osm-read';
+import { fromOsm, fromOsmTogether } from './osm-read';
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 const HOLIDAYS = 'PublicHolidays';
@@ -42,10 +46,14 @@ const specifications = (rest: JsonObject, spans: Spans, left: LeftOut[]): JsonOb
     ? [{ '@type': SPECIFICATION, ...rest }]
     : spans.map((span) => ({ '@type': SPECIFICATION, ...rest, ...timesOf(span, left) }));
 
-/** Opening hours as a LocalBusiness of schema.org, to be put into a page's own script tag. Days before `today` are left out. */
+/**
+ * Opening hours as a LocalBusiness of schema.org, to be put into a page's own script tag. `calendar`: the holidays of
+ * the next two years. Days before `today` are left out.
+ */
 export const toJsonLd = (
   { week, holidays, spells }: OpeningHours,
   name: string,
+  calendar: readonly Holiday[],
   today: Day,
 ): WrittenHours => {
   const left: LeftOut[] = [];
@@ -57,10 +65,15 @@ export const toJsonLd = (
     others === 'usual'
       ? []
       : specifications({ dayOfWeek: HOLIDAYS }, others === 'closed' ? [] : others, left);
-  if (holidays && Object.keys(holidays.choices).length > 0) {
-    left.push({ text: HOLIDAYS, why: 'otherwise' });
-  }
-  const special = spells
+  const chosen = calendar.flatMap(({ day, key }) => {
+    const choice = holidays?.choices[key];
+    const isInSpell = spells.some(({ from, to }) => from <= day && day <= to);
+    if (choice === undefined || isInSpell) return [];
+    const spans = choice === 'usual' ? (week[weekdayOf(day)] ?? []) : choice;
+    return [{ from: day, to: day, spans: spans === 'closed' ? [] : spans }];
+  });
+  if (chosen.length > 0) left.push({ text: HOLIDAYS, why: 'two-years' });
+  const special = [...spells, ...chosen]
     .filter(({ to }) => to >= today)
     .flatMap(({ from, to, spans }) =>
       specifications({ validFrom: from, validThrough: to }, spans, left),
@@ -143,8 +156,8 @@ export const fromJsonLd = (text: string, today: Day): ReadHours => {
     return { week: Array.from({ length: 7 }, () => []), spells: [], onHolidays: null, left };
   }
   const { usual, special, short } = found(json);
-  const { week, spells, left, ...more } = fromOsm(short.join('; '), today);
-  let { onHolidays }: { onHolidays: HolidayChoice | null } = more;
+  const read = fromOsmTogether(short, today);
+  const { week, spells, left } = read;
   const leave = (one: Json, why: LeftOut['why']): void => {
     left.push({ text: JSON.stringify(one).slice(0, 200), why });
   };
@@ -153,9 +166,7 @@ export const fromJsonLd = (text: string, today: Day): ReadHours => {
     for (const name of days.map(bareName)) {
       const weekday = weekdays.indexOf(name);
       if (weekday >= 0) week[weekday] = tidySpans([...(week[weekday] ?? []), ...spans]);
-      if (name !== HOLIDAYS) continue;
-      const before = Array.isArray(onHolidays) ? onHolidays : [];
-      onHolidays = spans.length === 0 ? 'closed' : tidySpans([...before, ...spans]);
+      if (name === HOLIDAYS) read.onHolidays = withMore(read.onHolidays, spans);
     }
   };
 
@@ -176,12 +187,13 @@ export const fromJsonLd = (text: string, today: Day): ReadHours => {
     const to = dayIn(one.validThrough) ?? from;
     if (from && to && days.length > 0) leave(one, 'season');
     else if (from && to && to < today) leave(one, 'over');
+    else if (from && to && to >= dayAfter(from, SPELL_LONGEST_DAYS)) leave(one, 'too-long');
     else if (from && to) onDates(from, to, spans);
     else if (days.every((day) => [...weekdays, HOLIDAYS].includes(bareName(day)))) {
       onDays(days.length > 0 ? days : weekdays, spans);
     } else leave(one, 'not-understood');
   }
-  return { week, spells, onHolidays, left };
+  return read;
 };
 
 /** Reads either notation, by what it begins with. */

@@ -2,14 +2,20 @@ import {
   DAY_MINUTES,
   type Day,
   dayAfter,
-  type HolidayChoice,
   isDay,
   SPELL_LONGEST_DAYS,
   type Span,
   type Spans,
   tidySpans,
 } from '../opening';
-import { clockMinute, type LeftOut, type LeftReason, type ReadHours, spanFrom } from './common';
+import {
+  clockMinute,
+  type LeftOut,
+  type LeftReason,
+  type ReadHours,
+  spanFrom,
+  withMore,
+} from './common';
 import { monthNames } from './osm-write';
 
 const weekdayPattern = '(?:Mo|Tu|We|Th|Fr|Sa|Su)';
@@ -36,7 +42,8 @@ const quotes = /"[^"]*"/g;
 
 /** Rules as they stand, remarks cut out. A comma after a time begins another rule where a day follows. */
 const rulesOf = (text: string, left: LeftOut[]): Rule[] => {
-  const plain = text.replace(quotes, (remark) => {
+  // Other dashes are typed and pasted often.
+  const plain = text.replace(/[–—−]/g, '-').replace(quotes, (remark) => {
     left.push({ text: remark.slice(1, -1), why: 'remark' });
     return '';
   });
@@ -132,20 +139,9 @@ const datesOf = (text: string, today: Day): Dates | null => {
 const after = (text: string, length: number): string =>
   text.slice(length).trim().replace(/^:\s*/, '');
 
-/**
- * Reads OpenStreetMap's notation (wiki, Key:opening_hours/specification) as far as a week, holidays and days of their
- * own go; what is beyond that comes back in `left`, rule by rule. Never throws; of a text that is none of it everything
- * is left.
- */
-export const fromOsm = (text: string, today: Day): ReadHours => {
-  const left: LeftOut[] = [];
+const readRules = (rules: readonly Rule[], left: LeftOut[], today: Day): ReadHours => {
   const week: Spans[] = Array.from({ length: 7 }, () => []);
-  let spells: ReadHours['spells'] = [];
-  let onHolidays: HolidayChoice | null = null;
-
-  const keep = (weekday: number, spans: Spans, isMore: boolean): void => {
-    week[weekday] = isMore ? tidySpans([...(week[weekday] ?? []), ...spans]) : spans;
-  };
+  const read: ReadHours = { week, spells: [], onHolidays: null, left };
 
   const readDates = (rule: string, dates: Dates, isMore: boolean): void => {
     const spans = timesOf(after(rule, dates.length));
@@ -155,9 +151,10 @@ export const fromOsm = (text: string, today: Day): ReadHours => {
     else if (to >= dayAfter(from, SPELL_LONGEST_DAYS)) left.push({ text: rule, why: 'too-long' });
     else {
       if (isYearly) left.push({ text: rule, why: 'only-next' });
+      const { spells } = read;
       const same = isMore ? spells.find((one) => one.from === from && one.to === to) : undefined;
       const spell = { from, to, spans: tidySpans([...(same?.spans ?? []), ...spans]), why: '' };
-      spells = [...spells.filter((one) => one !== same), spell];
+      read.spells = [...spells.filter((one) => one !== same), spell];
     }
   };
 
@@ -171,15 +168,35 @@ export const fromOsm = (text: string, today: Day): ReadHours => {
     const { days, isHolidays } = list
       ? listed(list)
       : { days: weekdays.map((_name, index) => index), isHolidays: false };
-    for (const day of days) keep(day, spans, isMore);
-    if (isHolidays) onHolidays = spans.length === 0 ? 'closed' : spans;
+    for (const day of days) {
+      week[day] = isMore ? tidySpans([...(week[day] ?? []), ...spans]) : spans;
+    }
+    if (isHolidays) read.onHolidays = withMore(isMore ? read.onHolidays : null, spans);
   };
 
-  // Other dashes are typed and pasted often.
-  for (const rule of rulesOf(text.replace(/[–—−]/g, '-'), left)) {
+  for (const rule of rules) {
     const dates = datesOf(rule.text, today);
     if (dates) readDates(rule.text, dates, rule.isMore);
     else readRule(rule);
   }
-  return { week, spells, onHolidays, left };
+  return read;
+};
+
+/**
+ * Reads OpenStreetMap's notation (wiki, Key:opening_hours/specification) as far as a week, holidays and days of their
+ * own go; what is beyond that comes back in `left`, rule by rule. Never throws; of a text that is none of it everything
+ * is left.
+ */
+export const fromOsm = (text: string, today: Day): ReadHours => {
+  const left: LeftOut[] = [];
+  return readRules(rulesOf(text, left), left, today);
+};
+
+/** Several texts of which each adds to the others, as schema.org has them: ["Mo-Sa 11:00-14:30", "Mo-Th 17:00-21:30"]. */
+export const fromOsmTogether = (texts: readonly string[], today: Day): ReadHours => {
+  const left: LeftOut[] = [];
+  const rules = texts.flatMap((text) =>
+    rulesOf(text, left).map((rule, index) => ({ ...rule, isMore: rule.isMore || index === 0 })),
+  );
+  return readRules(rules, left, today);
 };

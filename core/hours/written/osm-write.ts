@@ -115,11 +115,12 @@ export const toOsm = (
   const { week, holidays, spells } = hours;
   const others = holidays?.others ?? 'usual';
   const schedule = scheduleOf(hours, 'UTC', calendar);
+  const kept = holidays ? calendar : [];
   const spans = [...week.flat(), ...[...schedule.days.values()].flat()];
   const spills = spans.some(({ to }) => to > DAY_MINUTES);
-  const chosen = calendar.filter(({ key }) => holidays && key in holidays.choices);
+  const chosen = kept.filter(({ key }) => key in (holidays?.choices ?? {}));
   // Where a night runs into a holiday or out of it, "PH" alone does not say enough.
-  const dated = new Set((spills ? calendar : chosen).map(({ day }) => day));
+  const dated = new Set((spills ? kept : chosen).map(({ day }) => day));
   const isInSpell = (day: Day): boolean => spells.some(({ from, to }) => from <= day && day <= to);
   const days = new Map(
     [...schedule.days].filter(([day]) => day >= today && (dated.has(day) || isInSpell(day))),

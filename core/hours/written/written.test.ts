@@ -1,20 +1,10 @@
 import fc from 'fast-check';
+import { spans } from '../../test-kit/spans';
 import { dayAfter, type OpeningHours, type Spans, tidySpans } from '../opening';
 import { fromJsonLd, fromOsm, HOURS_TEXT_LONGEST, readHours, toJsonLd, toOsm } from '.';
 
 const today = '2026-11-26';
 const closedWeek: Spans[] = Array.from({ length: 7 }, () => []);
-const hm = (text: string): number => {
-  const [hour = 0, minute = 0] = text.split(':').map(Number);
-  return hour * 60 + minute;
-};
-const spans = (text: string): Spans =>
-  text === ''
-    ? []
-    : text.split(' ').map((span) => {
-        const [from = '', to = ''] = span.split('-');
-        return { from: hm(from), to: hm(to) };
-      });
 const hoursOf = (change: Partial<OpeningHours> = {}): OpeningHours => ({
   week: [
     ...Array.from({ length: 5 }, () => spans('9:00-12:30 13:30-17:30')),
@@ -66,6 +56,12 @@ describe("OpenStreetMap's notation", () => {
     expect(left).toEqual([{ text: 'PH', why: 'two-years' }]);
   });
 
+  it('says no holidays where they are days like others', () => {
+    const calendar = [{ day: '2026-12-25', key: 'xmas', name: 'Christmas Day' }];
+    const night = hoursOf({ week: Array.from({ length: 7 }, () => spans('18:00-26:00')) });
+    expect(toOsm(night, calendar, today)).toEqual({ text: 'Mo-Su 18:00-02:00', left: [] });
+  });
+
   it('says nights, whole days and no hours at all', () => {
     const say = (week: Spans[]) => toOsm(hoursOf({ week }), [], today).text;
     const every = (text: string) => Array.from({ length: 7 }, () => spans(text));
@@ -113,6 +109,9 @@ describe("OpenStreetMap's notation", () => {
       { from: '2026-12-05', to: '2026-12-05', spans: spans('10:00-12:00 14:00-16:00'), why: '' },
     ]);
     expect(fromOsm('PH 10:00-12:00', today).onHolidays).toEqual(spans('10:00-12:00'));
+    expect(fromOsm('PH 10:00-12:00, PH 14:00-16:00', today).onHolidays).toEqual(
+      spans('10:00-12:00 14:00-16:00'),
+    );
     expect(fromOsm('Mo 10:00-12:00', today).onHolidays).toBeNull();
   });
 
@@ -162,7 +161,7 @@ describe("schema.org's JSON-LD", () => {
       holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
       spells: [{ from: '2026-12-24', to: '2027-01-02', spans: [], why: '' }],
     });
-    expect(JSON.parse(toJsonLd(hours, 'Quillfern Nursery', today).text)).toEqual({
+    expect(JSON.parse(toJsonLd(hours, 'Quillfern Nursery', [], today).text)).toEqual({
       '@context': 'https://schema.org',
       '@type': 'LocalBusiness',
       name: 'Quillfern Nursery',
@@ -189,6 +188,29 @@ describe("schema.org's JSON-LD", () => {
         },
       ],
     });
+  });
+
+  it('says holidays that are chosen by themselves as days, and that these are two years', () => {
+    const choices = {
+      xmas: spans('11:00-13:00'),
+      boxing: 'usual' as const,
+      fools: 'closed' as const,
+    };
+    const holidays = { country: 'GB', region: '', others: 'usual' as const, choices };
+    const spells = [{ from: '2027-04-01', to: '2027-04-02', spans: [], why: '' }];
+    const calendar = [
+      { day: '2026-12-25', key: 'xmas', name: '' },
+      { day: '2026-12-26', key: 'boxing', name: '' },
+      { day: '2027-04-01', key: 'fools', name: '' },
+    ];
+    const { text, left } = toJsonLd(hoursOf({ holidays, spells }), '', calendar, today);
+    const said = fromJsonLd(text, today).spells.map(({ from, spans: own }) => [from, own]);
+    expect(said).toEqual([
+      ['2027-04-01', []],
+      ['2026-12-25', spans('11:00-13:00')],
+      ['2026-12-26', spans('10:00-16:00')],
+    ]);
+    expect(left).toEqual([{ text: 'PublicHolidays', why: 'two-years' }]);
   });
 
   // https://schema.org/OpeningHoursSpecification and https://schema.org/openingHours, examples
@@ -243,7 +265,8 @@ describe("schema.org's JSON-LD", () => {
       '{"@type":"Store","openingHours":["Mo-Sa 11:00-14:30","Mo-Th 17:00-21:30"]}',
       today,
     );
-    expect(shownWeek(short.week)[0]).toBe('17:00-21:30');
+    expect(shownWeek(short.week)[0]).toBe('11:00-14:30 17:00-21:30');
+    expect(shownWeek(short.week)[5]).toBe('11:00-14:30');
   });
 
   it.each([
@@ -259,6 +282,10 @@ describe("schema.org's JSON-LD", () => {
     [
       'the same time twice',
       '{"@type":"OpeningHoursSpecification","dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}',
+    ],
+    [
+      'days of their own that last for years',
+      '{"@type":"OpeningHoursSpecification","validFrom":"2026-12-01","validThrough":"2028-12-01"}',
     ],
     ['hours that are no object', '{"openingHoursSpecification":["soon", 3, null]}'],
   ])('leaves what it does not understand: %s', (_name, text) => {
@@ -325,7 +352,7 @@ describe('written and read again', () => {
     const sayable = someSpans.map((all) => all.filter(({ from, to }) => to - from < 1_440));
     fc.assert(
       fc.property(some(sayable), (hours) => {
-        expect(read(fromJsonLd(toJsonLd(hours, '', today).text, today))).toEqual(meant(hours));
+        expect(read(fromJsonLd(toJsonLd(hours, '', [], today).text, today))).toEqual(meant(hours));
       }),
       { seed: 4, numRuns: 400 },
     );

@@ -68,6 +68,18 @@ describe('the doorbell', () => {
     const answer = await house.ask('POST', `/api/conversations/${id}/deeds`, { cookie, body });
     expect(answer.status).toBe(200);
   };
+  /** A device of somebody's says what it has in sight; null: nothing. */
+  const sees = async (cookie: string, id: string) => {
+    const seeing = await openDevice(house, cookie);
+    seeing.tell({ do: 'sees', conversationId: id });
+    await until(() => house.services.hub.lookingAt(id).length > 0 || undefined);
+    return {
+      looksAway: async (): Promise<void> => {
+        seeing.tell({ do: 'sees', conversationId: null });
+        await until(() => house.services.hub.lookingAt(id).length === 0 || undefined);
+      },
+    };
+  };
   const nameOf = (memberId: string) => house.store.members.shownOf(memberId)?.name;
 
   describe('when somebody writes', () => {
@@ -181,9 +193,7 @@ describe('the doorbell', () => {
       await wren.say('Hello');
       await settled();
       await read(maren);
-      const seeing = await openDevice(house, maren);
-      seeing.tell({ do: 'sees', conversationId: talkId() });
-      await until(() => (house.services.hub.lookingAt(talkId()).length > 0 ? true : undefined));
+      await sees(maren, talkId());
       const before = push.loadsOf('maren-phone').length;
       await wren.say('One more thing');
       await settled();
@@ -206,10 +216,7 @@ describe('the doorbell', () => {
       await wren.say('Call me');
       await settled();
       const [note] = house.store.conversations.page('note', null, 1);
-      const seeing = await openDevice(house, maren);
-      seeing.tell({ do: 'sees', conversationId: note?.id ?? '' });
-      const isSeen = () => house.services.hub.lookingAt(note?.id ?? '').length > 0;
-      await until(() => isSeen() || undefined);
+      await sees(maren, note?.id ?? '');
       await wren.say('Before noon');
       await pass(8 * second);
       expect(push.loadsOf('maren-phone').at(-1)).toMatchObject({
@@ -224,13 +231,10 @@ describe('the doorbell', () => {
       await wren.say('Hello');
       await settled();
       await read(maren);
-      const seeing = await openDevice(house, maren);
-      seeing.tell({ do: 'sees', conversationId: talkId() });
-      await until(() => (house.services.hub.lookingAt(talkId()).length > 0 ? true : undefined));
+      const { looksAway } = await sees(maren, talkId());
       await wren.say('One more thing');
       await read(maren);
-      seeing.tell({ do: 'sees', conversationId: null });
-      await until(() => (house.services.hub.lookingAt(talkId()).length === 0 ? true : undefined));
+      await looksAway();
       await pass(3 * second);
       await wren.say('Are you there?');
       await pass(6 * second);

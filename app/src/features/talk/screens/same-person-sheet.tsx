@@ -1,15 +1,10 @@
 import type { Row } from '@porch/contract/entries';
 import { useDeferredValue, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
 import { Sheet } from '../../../kit/sheets/sheet';
 import { Failed } from '../../../kit/states';
 import { Text } from '../../../kit/text';
-import { momentInWords } from '../../../kit/times';
-import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
-import { useZone } from '../../../shell/session/house';
-import { lastSaid } from '../../persons/parts/last-said';
-import { PersonRow } from '../../persons/parts/person-row';
+import { PersonChoices } from '../../persons/parts/person-choices';
 import { useSearch } from '../../search/data/search';
 import { words } from '../words';
 
@@ -26,8 +21,6 @@ export const SamePersonSheet = (props: {
   close: () => void;
 }) => {
   const { row } = props;
-  const now = useNow(MINUTE_MS);
-  const zone = useZone();
   const [typed, setTyped] = useState(() => bestGuess(row));
   const sought = useDeferredValue(typed.trim());
   const search = useSearch(sought);
@@ -56,22 +49,7 @@ export const SamePersonSheet = (props: {
           {words().who.sameNone}
         </Text>
       ) : null}
-      <View role="list" style={styles.list}>
-        {rows.map((one) => (
-          <PersonRow
-            key={one.id}
-            row={one}
-            role="button"
-            when={momentInWords(one.state.lastAt, now, zone)}
-            said={lastSaid(one)}
-            lines={1}
-            press={() => props.choose(one)}
-          />
-        ))}
-      </View>
+      <PersonChoices rows={rows} choose={props.choose} />
     </Sheet>
   );
 };
-
-// Rows have their own margin, as wide as the sheet's.
-const styles = StyleSheet.create({ list: { marginHorizontal: -16 } });

@@ -1,18 +1,13 @@
 import type { Row as TalkRow } from '@porch/contract/entries';
 import type { Group } from '@porch/core/conversation';
 import { router } from 'expo-router';
-import { StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Empty, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
-import { momentInWords } from '../../../kit/times';
 import { HousePage } from '../../../shell/frame/house-page';
-import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
-import { useZone } from '../../../shell/session/house';
 import { useStretch } from '../../line/data/line';
-import { lastSaid } from '../../persons/parts/last-said';
-import { PersonRow } from '../../persons/parts/person-row';
+import { PersonChoices } from '../../persons/parts/person-choices';
 import { useShared, useUseShared } from '../data/shared';
 import { words } from '../words';
 
@@ -23,23 +18,9 @@ const useTop = (group: Group): readonly TalkRow[] =>
   useStretch({ view: 'all', group }, true).data?.rows ?? [];
 
 const Candidates = ({ choose }: { choose: (row: TalkRow) => void }) => {
-  const now = useNow(MINUTE_MS);
-  const zone = useZone();
   const rows = [...useTop('waiting'), ...useTop('note'), ...useTop('answered')];
   return (
-    <View role="list" aria-label={words().share.newest} style={styles.list}>
-      {rows.slice(0, SHOWN_MOST).map((row) => (
-        <PersonRow
-          key={row.id}
-          row={row}
-          role="button"
-          when={momentInWords(row.state.lastAt, now, zone)}
-          said={lastSaid(row)}
-          lines={1}
-          press={() => choose(row)}
-        />
-      ))}
-    </View>
+    <PersonChoices rows={rows.slice(0, SHOWN_MOST)} label={words().share.newest} choose={choose} />
   );
 };
 
@@ -80,5 +61,3 @@ export const Share = () => {
     </HousePage>
   );
 };
-
-const styles = StyleSheet.create({ list: { marginHorizontal: -16 } });
