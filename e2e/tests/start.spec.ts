@@ -81,6 +81,17 @@ test('the last line stands readable before the app has started, where it will st
   await signedIn(phone, porch, ['Is the bench open?']);
   const named = ['Answering now', 'Waiting', 'Is the bench open?', 'Search'];
   const live = await boxesOf(phone, named);
+  const talkOn = async (page: Page) => {
+    await expect(page.getByRole('log')).toContainText('Is the bench open?');
+    return {
+      back: await page.getByRole('button', { name: 'Back to the line' }).boundingBox(),
+      heading: await page.getByRole('heading', { level: 1 }).boundingBox(),
+      said: await page.getByRole('log').getByText('Is the bench open?').boundingBox(),
+      field: await page.getByRole('textbox', { name: 'Your answer' }).boundingBox(),
+    };
+  };
+  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  const liveTalk = await talkOn(phone);
 
   const early = await context.newPage();
   await withoutApp(early);
@@ -95,7 +106,8 @@ test('the last line stands readable before the app has started, where it will st
   await slow.goto(`${porch.origin}/line`);
   await slow.getByText('Is the bench open?').click();
   await letGo();
-  await expect(slow.getByRole('log')).toContainText('Is the bench open?');
+  // And nothing of what stood there is left, in other screens neither.
+  await expect.poll(() => talkOn(slow)).toEqual(liveTalk);
   await expect(slow.locator('#before')).toHaveCount(0);
 });
 

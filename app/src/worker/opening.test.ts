@@ -21,7 +21,7 @@ describe('opening the app from what the device keeps', () => {
   it('puts the last line into the page, before the app, with just its sheet allowed besides', async () => {
     const answer = await opening(line)(asked('/line?show=waiting'));
     const text = await answer.text();
-    expect(text).toContain('<style>#before .before-0{color:red}</style></head>');
+    expect(text).toContain('<style id="before-style">#before .before-0{color:red}</style></head>');
     expect(text).toContain(
       '<div id="before"><p class="before-0">Wren $& $1</p></div><div id="root">',
     );

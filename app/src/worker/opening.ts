@@ -1,4 +1,4 @@
-import { BEFORE_ID, type StartPage } from '../shell/start/kept';
+import { BEFORE_ID, BEFORE_STYLE_ID, type StartPage } from '../shell/start/kept';
 
 /** Where a line stands first that was seen before. */
 const withLine = new Set(['/', '/line']);
@@ -14,7 +14,7 @@ export const pageWithLine = async (
 ): Promise<Response> => {
   const page = (await shell.text())
     // By functions: in what was written a dollar sign means nothing.
-    .replace('</head>', () => `<style>${css}</style></head>`)
+    .replace('</head>', () => `<style id="${BEFORE_STYLE_ID}">${css}</style></head>`)
     .replace('<div id="root">', () => `<div id="${BEFORE_ID}">${html}</div><div id="root">`);
   const headers = new Headers(shell.headers);
   headers.delete('content-length');

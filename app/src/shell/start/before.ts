@@ -1,4 +1,4 @@
-import { BEFORE_ID } from './kept';
+import { BEFORE_ID, BEFORE_STYLE_ID } from './kept';
 
 const beforeNow = (): HTMLElement | null =>
   typeof document === 'undefined' ? null : document.getElementById(BEFORE_ID);
@@ -22,6 +22,8 @@ export const dropBefore = (): string | null => {
   const before = beforeNow();
   if (!before) return null;
   before.remove();
+  // It has names in common with the app's own sheet, and would go before it on every screen.
+  document.getElementById(BEFORE_STYLE_ID)?.remove();
   // Noted by the page's first script: see app/start/first.ts.
   return before.dataset.tapped ?? null;
 };

@@ -3,6 +3,9 @@ import { createSmallStore } from '../session/small-store';
 /** In which element of the page it stands. */
 export const BEFORE_ID = 'before';
 
+/** In which element of the page its style sheet stands. */
+export const BEFORE_STYLE_ID = 'before-style';
+
 /** The last line that was seen, as a page shows it before the app has started. */
 export interface StartPage {
   html: string;
