@@ -1,4 +1,4 @@
-import type { BrowserContext, CDPSession, Page } from '@playwright/test';
+import { type BrowserContext, type CDPSession, expect, type Page } from '@playwright/test';
 import type { Porch } from './porch';
 
 /** A subscription as a page gets it from its browser. */
@@ -16,6 +16,34 @@ interface Registration {
   registrationId: string;
   scopeURL: string;
 }
+
+interface Counting {
+  pushesDone?: number;
+}
+
+/** How many pushes the service worker has been done with since it was first asked this. */
+const pushesDone = async (context: BrowserContext): Promise<number> => {
+  const [worker] = context.serviceWorkers();
+  if (!worker) throw new Error('there is no service worker');
+  return worker.evaluate(() => {
+    const scope = self as unknown as Counting & { PushEvent: { prototype: object } };
+    if (scope.pushesDone === undefined) {
+      scope.pushesDone = 0;
+      const done = (): void => {
+        scope.pushesDone = (scope.pushesDone ?? 0) + 1;
+      };
+      const { prototype } = scope.PushEvent;
+      const { waitUntil } = prototype as { waitUntil: (work: Promise<unknown>) => void };
+      Object.assign(prototype, {
+        waitUntil(work: Promise<unknown>) {
+          waitUntil.call(this, work);
+          work.then(done, done);
+        },
+      });
+    }
+    return scope.pushesDone;
+  });
+};
 
 /**
  * A browser whose push service is the street's: its own cannot be reached from here. Subscribing is given to each
@@ -88,11 +116,16 @@ export const ringBy = async (context: BrowserContext, porch: Porch, device: stri
         body: JSON.stringify({ fault }),
       });
     },
-    /** Hands what has come to the service worker, as the browser's own push service would. */
+    /**
+     * Hands what has come to the service worker, as the browser's own push service would, and waits until that is done
+     * with it: Chromium forgets an alert for which a page asks while it is being shown.
+     */
     deliver: async (page: Page): Promise<void> => {
+      const before = await pushesDone(context);
       const session = await context.newCDPSession(page);
       const registrationId = await registrationOf(session);
-      for (const { text } of (await arrivals()).slice(handed)) {
+      const waiting = (await arrivals()).slice(handed);
+      for (const { text } of waiting) {
         handed += 1;
         await session.send('ServiceWorker.deliverPushMessage', {
           origin: porch.origin,
@@ -100,6 +133,7 @@ export const ringBy = async (context: BrowserContext, porch: Porch, device: stri
           data: text ?? '',
         });
       }
+      await expect.poll(() => pushesDone(context)).toBe(before + waiting.length);
       await session.detach();
     },
   };
