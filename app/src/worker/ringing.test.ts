@@ -160,6 +160,17 @@ describe('a push', () => {
     expect(titles()).toEqual([]);
   });
 
+  it('is taken back where the app has heard of a look, and no other', async () => {
+    const { ringing, titles } = openBrowser();
+    const rung = ringing.pushed(ringLoad());
+    const looked = ringing.looked(['talk-00001']);
+    const other = ringing.pushed({ ...ringLoad(), talk: 'talk-00002' });
+    await Promise.all([rung, looked, other]);
+    expect(titles()).toEqual(['Wren']);
+    await ringing.looked(['talk-00002']);
+    expect(titles()).toEqual([]);
+  });
+
   it('that fails holds up none after it', async () => {
     let isBroken = true;
     const { ringing, badges } = openBrowser({

@@ -68,6 +68,12 @@ export const createRinging = (means: Means) => {
     for (const alert of alerts) alert.close();
   };
 
+  const close = async (talks: readonly string[]): Promise<void> => {
+    for (const talk of talks) {
+      for (const alert of await means.shown(alertTag(talk))) alert.close();
+    }
+  };
+
   const tellArrived = async ({ ring }: TrialLoad): Promise<void> => {
     const id = await means.deviceId();
     if (!id) return;
@@ -110,14 +116,19 @@ export const createRinging = (means: Means) => {
 
   let last: Promise<void> = Promise.resolve();
 
+  /** Each after the one before: what is taken back is never shown after that by one that took longer. */
+  const inTurn = (work: () => Promise<void>): Promise<void> => {
+    last = last.catch(() => undefined).then(work);
+    return last;
+  };
+
   return {
-    /** Each after the one before: what is taken back is never shown after that by one that took longer. */
     pushed: async (load: PushLoad): Promise<void> => {
-      const taken = last.catch(() => undefined).then(() => take(load));
-      last = taken;
-      await taken;
+      await inTurn(() => take(load));
       if (load.say === 'trial') await tellArrived(load);
     },
+    /** The app has heard that somebody looked. */
+    looked: (talks: readonly string[]): Promise<void> => inTurn(() => close(talks)),
     tapped: async (deed: AlertDeed | '', data: AlertData): Promise<void> => {
       const request =
         deed && deed !== 'open' ? requestFor(deed, data, await means.houseNow()) : null;

@@ -17,7 +17,10 @@ interface Happenings {
   push: Lasting & { data: { json(): unknown } | null };
   notificationclick: Lasting & { action: string; notification: Notification };
   sync: Lasting & { tag: string };
-  message: Lasting & { data: { say?: string } | null; ports: readonly MessagePort[] };
+  message: Lasting & {
+    data: { say?: string; talks?: readonly string[] } | null;
+    ports: readonly MessagePort[];
+  };
   pushsubscriptionchange: Lasting;
 }
 

@@ -136,5 +136,6 @@ self.addEventListener('sync', (event) => {
 // A newer one waits until somebody has said so, or until no window of the older one is open.
 self.addEventListener('message', (event) => {
   if (event.data?.say === 'take-over') void self.skipWaiting();
+  if (event.data?.say === 'looked') event.waitUntil(ringing.looked(event.data.talks ?? []));
   if (event.data?.say === 'which-build') event.ports[0]?.postMessage(self.__BUILD);
 });

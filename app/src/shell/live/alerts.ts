@@ -1,14 +1,13 @@
 import type { Entry } from '@porch/core/conversation';
-import { alertTag } from './alert-tag';
 
-/** Takes from this device what it shows of conversations that somebody has looked at. */
+/**
+ * Takes from this device what it shows of conversations that somebody has looked at. The service worker does it: a page
+ * that asks for alerts while one is being shown makes Chromium forget that one.
+ */
 export const hushHere = async (talks: readonly string[]): Promise<void> => {
   if (talks.length === 0 || !('serviceWorker' in navigator)) return;
   const registration = await navigator.serviceWorker.getRegistration();
-  for (const talk of talks) {
-    const shown = (await registration?.getNotifications({ tag: alertTag(talk) })) ?? [];
-    for (const alert of shown) alert.close();
-  }
+  registration?.active?.postMessage({ say: 'looked', talks });
 };
 
 /** Conversations that somebody of the team looked at, or settled. */
