@@ -125,10 +125,18 @@ test('it rings on while nobody looks, over a restart, and stops with the first l
   porch,
 }) => {
   const phone = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');
-  await phone.page.goto('about:blank');
   const { say } = await visitorPhone(browser, porch);
   await say('Hello');
   await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(1);
+  // Killed between sending and noting it, it would rightly send that one again.
+  const device = phone.page.getByRole('list', { name: 'Your devices' }).getByRole('listitem');
+  await expect
+    .poll(async () => {
+      await phone.page.reload();
+      return device.first().textContent();
+    })
+    .toContain('last rung');
+  await phone.page.goto('about:blank');
   const port = await porch.kill();
   await porch.open(port);
   await porch.pass(60 * second);
