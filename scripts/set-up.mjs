@@ -92,6 +92,7 @@ const parts = [
     out: [
       'server/dist/main.js',
       'server/dist/decoder.js',
+      'server/dist/holidays.js',
       'server/dist/new-password.js',
       'server/dist/backup.js',
       'server/dist/restore.js',

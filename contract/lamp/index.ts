@@ -1,9 +1,32 @@
-import type { LampSetting } from '@porch/core/lamp';
+import type { LampSetting, Light, LightReason } from '@porch/core/lamp';
 import { z } from 'zod';
 import { TimeSchema } from '../entries';
 
+/** What the team sets by hand. */
 export const LampSchema = z.discriminatedUnion('state', [
-  z.object({ state: z.literal('lit'), until: z.null() }),
+  z.object({ state: z.literal('by-hours'), until: z.null() }),
   z.object({ state: z.literal('back-soon'), until: TimeSchema }),
-  z.object({ state: z.literal('dark'), until: z.null() }),
+  z.object({ state: z.enum(['lit', 'dark']), until: TimeSchema.nullable() }),
 ]) satisfies z.ZodType<LampSetting>;
+
+export const LightSchema = z.object({
+  state: z.enum(['lit', 'back-soon', 'dark']),
+  until: TimeSchema.nullable(),
+}) satisfies z.ZodType<Light>;
+
+const reasons = ['hours', 'hand', 'nobody-in'] as const satisfies readonly LightReason[];
+
+/** The house's light as the team sees it. */
+export const TeamLampSchema = LightSchema.extend({
+  why: z.enum(reasons),
+  setting: LampSchema,
+  /** Opening hours are set; without them it is always open. */
+  hasHours: z.boolean(),
+  /** Whether it is open by the hours. */
+  isOpen: z.boolean(),
+  /** When it opens next after what is now; null: not in sight. */
+  opensNext: TimeSchema.nullable(),
+  /** What was set by hand and has just ended by itself. */
+  ended: z.object({ state: z.enum(['lit', 'back-soon', 'dark']), at: TimeSchema }).nullable(),
+});
+export type TeamLamp = z.infer<typeof TeamLampSchema>;

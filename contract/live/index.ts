@@ -1,7 +1,7 @@
 import type { Entry } from '@porch/core/conversation';
-import type { LampSetting } from '@porch/core/lamp';
 import { z } from 'zod';
 import { type Counts, IdSchema, LastSchema, type Row, SeqSchema } from '../entries';
+import type { TeamLamp } from '../lamp';
 import { LETTER_MOST } from '../limits';
 import type { Since } from '../line';
 
@@ -26,7 +26,7 @@ export type ToTeam =
   | ({
       say: 'welcome';
       now: number;
-      lamp: LampSetting;
+      lamp: TeamLamp;
       /** Another one when something about the house has changed since. */
       houseMark: string;
     } & Since)
@@ -38,7 +38,7 @@ export type ToTeam =
       seq: number;
       last: string | null;
     }
-  | { say: 'lamp'; lamp: LampSetting; now: number }
+  | { say: 'lamp'; lamp: TeamLamp; now: number }
   | { say: 'typing'; conversationId: string }
   /** Something about the house, its doors or its team is another; read it anew. */
   | { say: 'house' }

@@ -40,8 +40,19 @@ export const MemberSchema = z.object({
 });
 export type Member = z.infer<typeof MemberSchema>;
 
+/** Until when somebody is out; null: until they say that they are in again. */
+export const OutSchema = z.object({ until: TimeSchema.nullable() });
+export type Out = z.infer<typeof OutSchema>;
+
+export const OutChangeSchema = z.object({ out: OutSchema.nullable() });
+
 /** Somebody of the team; who has left stays known for what they said. */
-export const TeamMemberSchema = MemberSchema.extend({ email: z.string(), hasLeft: z.boolean() });
+export const TeamMemberSchema = MemberSchema.extend({
+  email: z.string(),
+  hasLeft: z.boolean(),
+  /** Null: they are in. */
+  out: OutSchema.nullable(),
+});
 export type TeamMember = z.infer<typeof TeamMemberSchema>;
 
 export const MeChangeSchema = z.object({ name: ShortTextSchema, publicName: ShortTextSchema });

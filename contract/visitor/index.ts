@@ -2,7 +2,7 @@ import type { Entry } from '@porch/core/conversation';
 import type { DoorRules, DoorView, PlateView } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { isVisitorToken } from '@porch/core/ids';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 import { z } from 'zod';
 import {
   DetailsSchema,
@@ -107,7 +107,7 @@ export type ToVisitor =
   | {
       say: 'welcome';
       now: number;
-      lamp: LampSetting;
+      lamp: Light;
       entries: VisitorEntry[];
       /** True when `entries` follow what the panel has; false when they are the newest, to start from. */
       continues: boolean;
@@ -126,7 +126,7 @@ export type ToVisitor =
   | { say: 'refused'; id: string; refusal: Refusal }
   | { say: 'reached'; reached: Reached }
   | { say: 'typing'; name: string }
-  | { say: 'lamp'; lamp: LampSetting; now: number }
+  | { say: 'lamp'; lamp: Light; now: number }
   | { say: 'pulse' };
 
 export interface LetterToVisitor {
@@ -146,7 +146,7 @@ export interface DoorConfiguration extends PlateView {
   door: string;
   /** Where the loader's second part is, which only some doors need. */
   more: string;
-  lamp: LampSetting;
+  lamp: Light;
   now: number;
   rules: DoorRules;
 }

@@ -1,21 +1,108 @@
+import type { Opening } from '../hours/opening';
+
 /** The porch light: whether somebody is in. */
 export type LampState = 'lit' | 'back-soon' | 'dark';
 
-/** What somebody set by hand. `until` ends "back soon" by itself; UTC epoch milliseconds. */
+/**
+ * What somebody set by hand; by hours: nothing. `until` ends it by itself, UTC epoch milliseconds; null: it stays so
+ * until somebody sets it otherwise.
+ */
 export type LampSetting =
-  | { state: 'lit'; until: null }
+  | { state: 'by-hours'; until: null }
   | { state: 'back-soon'; until: number }
-  | { state: 'dark'; until: null };
+  | { state: 'lit' | 'dark'; until: number | null };
 
-export const lit: LampSetting = { state: 'lit', until: null };
+export const byHours: LampSetting = { state: 'by-hours', until: null };
+
+/** What the light shows. Lit: until when; otherwise: when somebody is back. Null: that is not known. */
+export interface Light {
+  state: LampState;
+  until: number | null;
+}
+
+/** Why it shows that. */
+export type LightReason = 'hours' | 'hand' | 'nobody-in';
+
+export const lit: Light = { state: 'lit', until: null };
 
 /** The longest that "back soon" may last: past a day it is not soon. */
 export const BACK_SOON_LONGEST_MS = 24 * 3_600_000;
 
-/** What the light shows at `now`: a "back soon" whose time has come is lit again. */
-export const lampAt = (setting: LampSetting, now: number): LampSetting =>
-  setting.state === 'back-soon' && setting.until <= now ? lit : setting;
+/** The longest that a light may be set by hand to a time. */
+export const BY_HAND_LONGEST_MS = 366 * 24 * 3_600_000;
+
+/** Of a setting whose time has come nothing is left. */
+export const settingAt = (setting: LampSetting, now: number): LampSetting =>
+  setting.until !== null && setting.until <= now ? byHours : setting;
+
+/**
+ * What a light that was told earlier shows at `now`, until a newer one is told: whoever said when they are back is
+ * back, and whoever answered until a time does so no more.
+ */
+export const lampAt = (light: Light, now: number): Light => {
+  if (light.until === null || light.until > now) return light;
+  return light.state === 'lit' ? { state: 'dark', until: null } : lit;
+};
 
 /** Whether what a visitor writes at `now` is left as a note instead of being answered at once. */
-export const takesNotes = (setting: LampSetting, now: number): boolean =>
-  lampAt(setting, now).state !== 'lit';
+export const takesNotes = (light: Light, now: number): boolean =>
+  lampAt(light, now).state !== 'lit';
+
+/** Until when somebody is out; null: until they say otherwise. */
+export interface Out {
+  until: number | null;
+}
+
+/** The first moment from `now` on at which one of them is in; null: not known. Nobody at all → null. */
+export const inFrom = (outs: readonly (Out | null)[], now: number): number | null => {
+  const moments = outs.flatMap((out) => {
+    if (out === null) return [now];
+    return out.until === null ? [] : [Math.max(now, out.until)];
+  });
+  return moments.length === 0 ? null : Math.min(...moments);
+};
+
+/** What the light is reckoned from: the hours, what was set by hand, and from when somebody is in. */
+export interface LightMeans {
+  setting: LampSetting;
+  opening: Opening;
+  inFrom: number | null;
+}
+
+/**
+ * What the light shows at `now`, and why. It is lit when it is open and somebody is in. A time that is told is one at
+ * which that will be so: "back at five" with closing at half past four is dark until the next opening.
+ */
+export const lightOf = (
+  { setting, opening, inFrom: somebodyFrom }: LightMeans,
+  now: number,
+): Light & { why: LightReason } => {
+  const backFrom = (at: number): number | null =>
+    somebodyFrom === null ? null : opening.nextOpen(Math.max(at, somebodyFrom));
+  const dark = (at: number, why: LightReason) =>
+    ({ state: 'dark', until: backFrom(at), why }) as const;
+  const isOpen = opening.isOpen(now);
+  const byHand = settingAt(setting, now);
+  switch (byHand.state) {
+    case 'dark':
+      if (byHand.until === null) return { state: 'dark', until: null, why: 'hand' };
+      return dark(byHand.until, 'hand');
+    case 'back-soon': {
+      if (!isOpen) return dark(byHand.until, 'hours');
+      const back = backFrom(byHand.until);
+      return back === byHand.until
+        ? { state: 'back-soon', until: back, why: 'hand' }
+        : dark(byHand.until, 'hand');
+    }
+    case 'lit':
+      if (somebodyFrom !== now) return dark(now, 'nobody-in');
+      if (byHand.until !== null && opening.isOpen(byHand.until)) {
+        return { state: 'lit', until: opening.nextChange(byHand.until), why: 'hand' };
+      }
+      return { state: 'lit', until: byHand.until, why: 'hand' };
+    case 'by-hours':
+      if (!isOpen) return dark(now, 'hours');
+      if (somebodyFrom !== now) return dark(now, 'nobody-in');
+      return { state: 'lit', until: opening.nextChange(now), why: 'hours' };
+  }
+};

@@ -24,6 +24,7 @@ import type { PanelFiles } from './doors/website/page';
 import { websiteRoutes } from './doors/website/plugin';
 import { dressRoutes } from './dress/plugin';
 import { filesRoutes } from './files/plugin';
+import { hoursRoutes } from './hours/plugin';
 import { houseRoutes } from './house/plugin';
 import { inboxRoutes } from './inbox/plugin';
 import { jobsRoutes } from './jobs/plugin';
@@ -63,6 +64,7 @@ const teamSubjects: readonly RoutesOf[] = [
   picturesRoutes,
   dressRoutes,
   lampRoutes,
+  hoursRoutes,
   jobsRoutes,
   inboxRoutes,
   filesRoutes,

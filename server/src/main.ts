@@ -3,6 +3,7 @@ import { buildApp } from './app';
 import { handClock, systemClock } from './clock';
 import { decoderProcess } from './darkroom/decoder-process';
 import { damageInWords, openDataFolder } from './data-folder';
+import { calendarProcess } from './hours/calendar-process';
 import { keyFile, keyPath, shutInWords } from './security/seal';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
@@ -12,6 +13,7 @@ import { startTicking } from './ticking';
 const STOP_LONGEST_MS = 1_800;
 
 const decoder = fileURLToPath(new URL('./decoder.js', import.meta.url));
+const calendar = fileURLToPath(new URL('./holidays.js', import.meta.url));
 
 /**
  * Starts the server. With CLOCK=by-hand the process that started this one sets the time over the
@@ -25,7 +27,13 @@ const start = async (): Promise<void> => {
   const folder = openDataFolder(settings.dataDir, clock);
   const startDecoder = decoderProcess(decoder);
   const keys = keyFile(keyPath(settings.dataDir));
-  const services = createServices(settings, { clock, store: folder.store, startDecoder, keys });
+  const services = createServices(settings, {
+    clock,
+    store: folder.store,
+    startDecoder,
+    keys,
+    holidays: calendarProcess(calendar),
+  });
   const shut = services.registry.sealedShut().map(({ name }) => name);
   if (shut.length > 0) {
     const detail = shutInWords(shut, keyPath(settings.dataDir));

@@ -29,6 +29,8 @@ import { createVisiting } from './doors/website/visiting';
 import { createDressing } from './dress/dressing';
 import { createShown } from './dress/shown';
 import { createFiles } from './files/files';
+import { type AskCalendar, askCalendar } from './hours/calendar';
+import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
 import { createLine } from './inbox/line';
 import { createPersons } from './inbox/persons';
@@ -75,6 +77,8 @@ export interface Parts {
   doorKinds?: readonly DoorKind[];
   /** Finds out where a push service is; the system's own way where nothing is said. */
   resolve?: Resolve;
+  /** Finds out what holidays there are; in a process of its own where somebody could be kept waiting. */
+  holidays?: AskCalendar;
 }
 
 /** To whom a push service may write about what we send: a mail address or a page (RFC 8292, 2.1). */
@@ -97,6 +101,7 @@ export const createServices = (
     jobKinds = [],
     doorKinds = [],
     resolve,
+    holidays = askCalendar,
   }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
@@ -113,7 +118,11 @@ export const createServices = (
   const publish = (news: News[], isHouse: boolean): void => {
     try {
       hub.publish(news);
-      if (isHouse) hub.tellHouse();
+      if (isHouse) {
+        hours.forget();
+        hub.tellHouse();
+        lamp.tell();
+      }
     } finally {
       reach.note(news);
       jobs.wake();
@@ -149,7 +158,8 @@ export const createServices = (
   });
   const record = createRecorder({ store, clock, follow: ringing.follow });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
-  const lamp = createLamp({ store, clock, hub });
+  const hours = createHours({ store, clock, change, askCalendar: holidays });
+  const lamp = createLamp({ store, clock, hub, hours });
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
   const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
@@ -252,6 +262,7 @@ export const createServices = (
     replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
+    hours,
     lamp,
     website: createWebsite({ store, personAt: shown.person }),
     sightings: createSightings({ store, clock, change }),

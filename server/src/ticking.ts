@@ -26,7 +26,7 @@ export const tickOnce = (services: Services): Promise<void> => {
 
 /** Looks at the clock every second, and tidies up now and then. */
 export const startTicking = (services: Services) => {
-  const { clock, accounts, files, pictures, team, delivering, mailTaking, limits, report } =
+  const { clock, accounts, files, pictures, team, delivering, mailTaking, hours, limits, report } =
     services;
   const every = (ms: number, works: readonly Work[]) => {
     let doneAt = Number.NEGATIVE_INFINITY;
@@ -43,6 +43,7 @@ export const startTicking = (services: Services) => {
     team.tidy,
     delivering.tidy,
     mailTaking.tidy,
+    hours.tidy,
   ]);
   const sweep = every(
     SWEEP_MS,

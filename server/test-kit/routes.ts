@@ -14,6 +14,9 @@ const bodies: Record<string, object> = {
   '/api/sign-out': { everywhere: false },
   '/api/letters': { says: [{ do: 'pulse' }] },
   '/api/lamp': { state: 'lit', until: null },
+  '/api/members/{id}/out': { out: null },
+  '/api/hours': { hours: null },
+  '/api/doors/{id}/hours': { week: null },
   '/api/business': { name: 'x' },
   '/api/conversations/{id}/deeds': { do: 'wrap-up', id: 'deed-000001' },
   '/api/doors': { name: 'x', language: 'en' },
@@ -51,6 +54,7 @@ const queries: Record<string, string> = {
   '/api/line': '?group=waiting',
   '/api/since': '?seq=0',
   '/api/search': '?words=a',
+  '/api/holidays': '?country=GB',
   '/api/business/picture': '?left=0&top=0&side=1&shape=round',
   '/api/me/picture': '?left=0&top=0&side=1',
 };

@@ -9,7 +9,7 @@ import {
   type ShownBusiness,
   viewOf,
 } from '@porch/core/dress';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 import type { DoorRecord, Store } from '../store';
 import type { Dressing } from './dressing';
 
@@ -50,7 +50,7 @@ export const createShown = ({ store, dressing }: { store: Store; dressing: Dress
       door: DoorRecord,
       dress: Dress,
       asked: readonly string[],
-      state: { lamp: LampSetting; now: number },
+      state: { lamp: Light; now: number },
     ): Omit<DoorConfiguration, 'more'> => ({
       door: door.publicId,
       ...state,

@@ -100,7 +100,7 @@ export const createReceive = (services: {
     const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
-    const note = takesNotes(lamp.now(), clock.now());
+    const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
     const comes = isHere && !was?.isHere;
     const recordings: Recording[] = [
       ...first,

@@ -1,39 +1,121 @@
-import { BACK_SOON_LONGEST_MS, type LampSetting, lampAt, lit } from '@porch/core/lamp';
+import type { TeamLamp } from '@porch/contract/lamp';
+import {
+  BACK_SOON_LONGEST_MS,
+  BY_HAND_LONGEST_MS,
+  byHours,
+  inFrom,
+  type LampSetting,
+  type Light,
+  lightOf,
+  settingAt,
+} from '@porch/core/lamp';
 import type { Clock } from '../clock';
+import type { HoursOf } from '../hours/hours';
 import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
 import type { Store } from '../store';
 
-/** The porch light: set by hand, ended by time, told to everybody at once. */
-export const createLamp = (services: { store: Store; clock: Clock; hub: Hub }) => {
-  const { store, clock, hub } = services;
+/** For so long it is said that what was set by hand has ended. */
+const ENDED_SHOWN_MS = 15 * 60_000;
+
+/** The porch light: by the hours and who is in, or set by hand, ended by time, told to everybody at once. */
+export const createLamp = (services: { store: Store; clock: Clock; hub: Hub; hours: HoursOf }) => {
+  const { store, clock, hub, hours } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
   let until = lastsUntil(store.business.lamp());
+  let ended: TeamLamp['ended'] = null;
+  let told = '';
 
-  const now = (): LampSetting =>
-    until <= clock.steady() ? lit : lampAt(store.business.lamp(), clock.now());
+  const setting = (): LampSetting =>
+    until <= clock.steady() ? byHours : settingAt(store.business.lamp(), clock.now());
 
-  const set = (lamp: LampSetting): LampSetting => {
-    if (lamp.state === 'back-soon') {
-      const aheadMs = lamp.until - clock.now();
-      if (aheadMs <= 0) throw new Refused('time-not-ahead', { field: 'until' });
-      if (aheadMs > BACK_SOON_LONGEST_MS) {
-        throw new Refused('bad-request', { field: 'until', limit: BACK_SOON_LONGEST_MS });
-      }
-    }
+  /** Who answers at a door; null: in the house. */
+  const outsAt = (doorId: string | null) => {
+    const memberIds = doorId === null ? null : (store.doors.byId(doorId)?.memberIds ?? null);
+    return store.members
+      .all()
+      .filter(({ id, hasLeft }) => !hasLeft && (memberIds?.includes(id) ?? true))
+      .map(({ out }) => out);
+  };
+
+  const lightAt = (doorId: string | null) => {
+    const now = clock.now();
+    const means = {
+      setting: setting(),
+      opening: hours.opening(doorId),
+      inFrom: inFrom(outsAt(doorId), now),
+    };
+    return lightOf(means, now);
+  };
+
+  const atDoor = (doorId: string): Light => {
+    const { state, until: when } = lightAt(doorId);
+    return { state, until: when };
+  };
+
+  const forTeam = (): TeamLamp => {
+    const now = clock.now();
+    const opening = hours.opening();
+    const isOpen = opening.isOpen(now);
+    const shuts = isOpen ? opening.nextChange(now) : now;
+    const isFresh = ended !== null && now - ended.at < ENDED_SHOWN_MS;
+    return {
+      ...lightAt(null),
+      setting: setting(),
+      hasHours: hours.isSet(),
+      isOpen,
+      opensNext: shuts === null ? null : opening.nextOpen(shuts),
+      ended: isFresh ? ended : null,
+    };
+  };
+
+  /** Tells everybody what the light shows, where that is another than what was told. */
+  const tell = (): void => {
+    const lamp = forTeam();
+    const doors = store.doors.all().map(({ id }) => [id, atDoor(id)] as const);
+    const text = JSON.stringify([lamp, doors]);
+    if (text === told) return;
+    told = text;
+    hub.tellLamp(lamp, atDoor, clock.now());
+  };
+
+  const checked = (lamp: LampSetting): void => {
+    if (lamp.until === null) return;
+    const aheadMs = lamp.until - clock.now();
+    const limit = lamp.state === 'back-soon' ? BACK_SOON_LONGEST_MS : BY_HAND_LONGEST_MS;
+    if (aheadMs <= 0) throw new Refused('time-not-ahead', { field: 'until' });
+    if (aheadMs > limit) throw new Refused('bad-request', { field: 'until', limit });
+  };
+
+  const write = (lamp: LampSetting): void => {
     store.business.setLamp(lamp, clock.now());
     until = lastsUntil(lamp);
-    hub.tellLamp(lamp, clock.now());
-    return lamp;
   };
+
   return {
-    now,
-    set,
-    /** Lights the lamp again when "back soon" has run out. */
+    atDoor,
+    forTeam,
+    tell,
+    set: (lamp: LampSetting): TeamLamp => {
+      checked(lamp);
+      write(lamp);
+      ended = null;
+      tell();
+      return forTeam();
+    },
+    /** What was set by hand ends when its time has come, the hours open and shut, and people come back. */
     tick: (): void => {
-      if (store.business.lamp().state !== now().state) set(lit);
+      const { state } = store.business.lamp();
+      if (state !== 'by-hours' && setting().state === 'by-hours') {
+        write(byHours);
+        ended = { state, at: clock.now() };
+      }
+      for (const { id, out } of store.members.all()) {
+        if (out?.until && out.until <= clock.now()) store.members.setOut(id, null);
+      }
+      tell();
     },
   };
 };

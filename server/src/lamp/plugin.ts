@@ -1,12 +1,50 @@
-import { LampSchema } from '@porch/contract/lamp';
+import { IdSchema } from '@porch/contract/entries';
+import { LampSchema, TeamLampSchema } from '@porch/contract/lamp';
+import { OutChangeSchema } from '@porch/contract/people';
+import { BY_HAND_LONGEST_MS } from '@porch/core/lamp';
+import { z } from 'zod';
+import { memberOf } from '../accounts/asking';
+import { Refused } from '../refused';
 import type { Routing } from '../services';
 
 export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
+  const { lamp, store, clock, change } = services;
+
   app.put(
     '/api/lamp',
-    { config: { who: 'team' }, schema: { body: LampSchema, response: { 200: LampSchema } } },
+    { config: { who: 'team' }, schema: { body: LampSchema, response: { 200: TeamLampSchema } } },
     async (request) => {
-      return services.lamp.set(request.body);
+      // Whoever lights it is there.
+      if (request.body.state === 'lit')
+        change(() => store.members.setOut(memberOf(request).id, null));
+      return lamp.set(request.body);
+    },
+  );
+
+  app.put(
+    '/api/members/:id/out',
+    {
+      config: { who: 'team' },
+      schema: {
+        params: z.object({ id: IdSchema }),
+        body: OutChangeSchema,
+        response: { 200: TeamLampSchema },
+      },
+    },
+    async (request) => {
+      const { id } = request.params;
+      const { id: mine, role } = memberOf(request);
+      // Where somebody else is, the owner may have to say for them.
+      if (id !== mine && role !== 'owner') throw new Refused('role-not-enough');
+      if (!store.members.byId(id)) throw new Refused('not-found');
+      const { out } = request.body;
+      const aheadMs = out?.until ? out.until - clock.now() : 1;
+      if (aheadMs <= 0) throw new Refused('time-not-ahead', { field: 'until' });
+      if (aheadMs > BY_HAND_LONGEST_MS) {
+        throw new Refused('bad-request', { field: 'until', limit: BY_HAND_LONGEST_MS });
+      }
+      change(() => store.members.setOut(id, out));
+      return lamp.forTeam();
     },
   );
 };

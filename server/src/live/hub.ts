@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Counts, Row } from '@porch/contract/entries';
+import type { TeamLamp } from '@porch/contract/lamp';
 import type { ToTeam } from '@porch/contract/live';
 import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
 import { type Entry, isForVisitor, type ThreadState } from '@porch/core/conversation';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 
 /** A team member's device that is connected now. */
 export interface Device {
@@ -22,12 +23,14 @@ export interface Device {
 export interface Panel {
   /** Who writes there; see `writerKey`. */
   writer: string;
+  doorId: string;
   send(message: ToVisitor): void;
 }
 
 /** A plate on a website that shows the lamp without anybody having opened it. */
 export interface Plate {
-  send(lamp: LampSetting, now: number): void;
+  doorId: string;
+  send(lamp: Light, now: number): void;
   close(): void;
 }
 
@@ -143,12 +146,21 @@ export const createHub = (
       // A listener that fails is no reason for the others to hear nothing.
       for (const { told } of news) for (const one of told) apart(() => tellPanels(one));
     },
-    tellLamp: (lamp: LampSetting, now: number): void => {
+    /** The team hears of the house's light, whoever is at a door of that door's. */
+    tellLamp: (lamp: TeamLamp, atDoor: (doorId: string) => Light, now: number): void => {
       tellTeam({ say: 'lamp', lamp, now });
+      const lights = new Map<string, Light>();
+      const lightAt = (doorId: string): Light => {
+        const light = lights.get(doorId) ?? atDoor(doorId);
+        lights.set(doorId, light);
+        return light;
+      };
       for (const theirs of panels.values()) {
-        for (const panel of theirs) apart(() => panel.send({ say: 'lamp', lamp, now }));
+        for (const panel of theirs) {
+          apart(() => panel.send({ say: 'lamp', lamp: lightAt(panel.doorId), now }));
+        }
       }
-      for (const plate of plates) apart(() => plate.send(lamp, now));
+      for (const plate of plates) apart(() => plate.send(lightAt(plate.doorId), now));
     },
     /** Another after each change of the house and after a restart: whoever heard nothing sees it by this. */
     houseMark: (): string => houseMark,

@@ -42,7 +42,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
           {
             say: 'welcome',
             now: clock.now(),
-            lamp: lamp.now(),
+            lamp: lamp.forTeam(),
             houseMark: hub.houseMark(),
             ...line.since(message.since, message.last ?? null),
           },

@@ -1,6 +1,6 @@
 import type { Business } from '@porch/contract/house';
 import type { LampSetting } from '@porch/core/lamp';
-import { lit } from '@porch/core/lamp';
+import { byHours } from '@porch/core/lamp';
 import type { Db } from './db';
 
 /** The business itself and what it has set for everybody: one row each. */
@@ -18,6 +18,7 @@ export const businessTable = (db: Db) => {
        walk_step = @walkStep`,
   );
   const readLamp = db.prepare<[], LampSetting>('SELECT state, until FROM lamp');
+  const dropLamp = db.prepare('DELETE FROM lamp');
   const writeLamp = db.prepare(
     `INSERT INTO lamp VALUES (1, @state, @until, @now)
      ON CONFLICT DO UPDATE SET state = @state, until = @until, set_at = @now`,
@@ -31,10 +32,11 @@ export const businessTable = (db: Db) => {
     write: (business: Business, now: number): void => {
       write.run({ ...business, now });
     },
-    /** Lit until somebody says otherwise: whoever has just set up is there. */
-    lamp: (): LampSetting => readLamp.get() ?? lit,
+    /** By the hours until somebody says otherwise: whoever has just set up has none, and is there. */
+    lamp: (): LampSetting => readLamp.get() ?? byHours,
     setLamp: (lamp: LampSetting, now: number): void => {
-      writeLamp.run({ ...lamp, now });
+      if (lamp.state === 'by-hours') dropLamp.run();
+      else writeLamp.run({ ...lamp, now });
     },
     /** The newest seq that a device of the team is known to have. */
     teamHasSeq: (): number => readMark.get('team-has')?.seq ?? 0,

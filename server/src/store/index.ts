@@ -1,3 +1,4 @@
+import { answerTimesTable } from './answer-times';
 import { bellDevicesTable } from './bell-devices';
 import { businessTable } from './business';
 import { conversationsTable } from './conversations';
@@ -9,6 +10,7 @@ import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
+import { hoursTable } from './hours';
 import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
@@ -76,6 +78,8 @@ export const createStore = (db: Db) => {
     sightings: sightingsTable(db),
     links: oneTimeLinksTable(db),
     ticks: ticksTable(db),
+    hours: hoursTable(db),
+    answerTimes: answerTimesTable(db),
     threads,
     ways: waysTable(db),
     conversations,

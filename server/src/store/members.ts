@@ -1,4 +1,4 @@
-import type { Member, Role, TeamMember } from '@porch/contract/people';
+import type { Member, Out, Role, TeamMember } from '@porch/contract/people';
 import type { Db } from './db';
 
 export interface MemberRecord extends Member {
@@ -7,8 +7,14 @@ export interface MemberRecord extends Member {
 }
 
 const shown = 'id, name, role, public_name AS publicName, picture_id AS pictureId';
+const whereabouts = 'is_out AS isOut, out_until AS outUntil';
 
-type StoredMember = Member & { email: string; leftAt: number | null };
+type StoredMember = Member & {
+  email: string;
+  leftAt: number | null;
+  isOut: 0 | 1;
+  outUntil: number | null;
+};
 
 export const membersTable = (db: Db) => {
   const add = db.prepare(
@@ -23,12 +29,16 @@ export const membersTable = (db: Db) => {
      FROM members WHERE id = ?`,
   );
   const all = db.prepare<[], StoredMember>(
-    `SELECT ${shown}, email, left_at AS leftAt FROM members ORDER BY created_at, id`,
+    `SELECT ${shown}, ${whereabouts}, email, left_at AS leftAt
+     FROM members ORDER BY created_at, id`,
   );
   const update = db.prepare(
     'UPDATE members SET name = @name, public_name = @publicName, picture_id = @pictureId WHERE id = @id',
   );
   const setRole = db.prepare('UPDATE members SET role = ? WHERE id = ?');
+  const setOut = db.prepare(
+    'UPDATE members SET is_out = @isOut, out_until = @until WHERE id = @id',
+  );
   const setPassword = db.prepare('UPDATE members SET password_hash = ? WHERE id = ?');
   // The address is free again for whoever is invited next; nobody signs in by what stands there.
   const leave = db.prepare(
@@ -46,8 +56,9 @@ export const membersTable = (db: Db) => {
     },
     /** Everybody, also who has left. */
     all: (): TeamMember[] =>
-      all.all().map(({ leftAt, ...member }) => ({
+      all.all().map(({ leftAt, isOut, outUntil, ...member }) => ({
         ...member,
+        out: isOut ? { until: outUntil } : null,
         email: leftAt === null ? member.email : '',
         hasLeft: leftAt !== null,
       })),
@@ -59,6 +70,10 @@ export const membersTable = (db: Db) => {
     },
     setRole: (id: string, role: Role): void => {
       setRole.run(role, id);
+    },
+    /** Null: they are in. */
+    setOut: (id: string, out: Out | null): void => {
+      setOut.run({ id, isOut: out ? 1 : 0, until: out?.until ?? null });
     },
     setPassword: (id: string, passwordHash: string): void => {
       setPassword.run(passwordHash, id);

@@ -7,6 +7,7 @@ import jobs from './migrations/0005-jobs.sql';
 import doors from './migrations/0006-doors.sql';
 import doorbell from './migrations/0007-doorbell.sql';
 import mail from './migrations/0008-mail.sql';
+import hours from './migrations/0009-hours.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -18,6 +19,7 @@ export const migrations: readonly string[] = [
   doors,
   doorbell,
   mail,
+  hours,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

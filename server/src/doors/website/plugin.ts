@@ -86,7 +86,7 @@ export const websiteRoutes = async ({
 
   const configurationOf = (request: FastifyRequest, door: DoorRecord, dress: Dress) => {
     const { language } = request.query as z.infer<typeof InLanguage>;
-    const state = { lamp: lamp.now(), now: clock.now() };
+    const state = { lamp: lamp.atDoor(door.id), now: clock.now() };
     return {
       ...shown.configuration(door, dress, languagesAsked(request, language), state),
       more: `/widget/${panelFiles.more}`,
@@ -208,8 +208,8 @@ export const websiteRoutes = async ({
     const disconnect = connections.add(request.ip);
     const tell = (state: unknown, now: number) =>
       send(`data: ${JSON.stringify({ lamp: state, now })}\n\n`);
-    tell(lamp.now(), clock.now());
-    const leave = hub.addPlate({ send: tell, close: () => raw.end() });
+    tell(lamp.atDoor(door.id), clock.now());
+    const leave = hub.addPlate({ doorId: door.id, send: tell, close: () => raw.end() });
     const pulse = setInterval(() => send(':\n\n'), PLATE_PULSE_MS);
     raw.on('error', () => raw.destroy());
     raw.on('close', () => {

@@ -46,7 +46,7 @@ export const openTalk = (
     send({
       say: 'welcome',
       now: clock.now(),
-      lamp: lamp.now(),
+      lamp: lamp.atDoor(door.id),
       ...page,
       continues: Boolean(continued),
       reached: { hasSeq: reach.hasSeq(), readSeq: state?.teamReadSeq ?? 0 },
@@ -70,7 +70,7 @@ export const openTalk = (
     const writer = writerKey(visiting.writerOf(who));
     const known = { ...who, writer, hasTalked: false };
     visitor = known;
-    leave = hub.addPanel({ writer, send });
+    leave = hub.addPanel({ writer, doorId: door.id, send });
     welcome(known, message.since, message.last ?? null);
     await presence.came(known);
   };
