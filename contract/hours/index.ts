@@ -25,9 +25,9 @@ export const SpanSchema = z
     ({ from, to }) => from < to && to <= from + DAY_MINUTES,
     'no longer than a day',
   ) satisfies z.ZodType<Span>;
-const SpansSchema = z.array(SpanSchema).max(SPANS_MOST);
+const SpansSchema = z.array(SpanSchema).max(SPANS_MOST).readonly();
 
-export const WeekSchema = z.array(SpansSchema).length(7);
+export const WeekSchema = z.array(SpansSchema).length(7).readonly();
 
 export const DaySchema = z.string().refine(isDay, 'a day: 2026-12-24');
 
@@ -56,7 +56,8 @@ export const OpeningHoursSchema = z.object({
         .object({ from: DaySchema, to: DaySchema, spans: SpansSchema, why: z.string().max(200) })
         .refine(({ from, to }) => from <= to, 'ends before it begins'),
     )
-    .max(SPELLS_MOST),
+    .max(SPELLS_MOST)
+    .readonly(),
 }) satisfies z.ZodType<OpeningHours>;
 
 export const HolidaySchema = z.object({ day: z.string(), key: z.string(), name: z.string() });

@@ -61,9 +61,9 @@ describe('a clock that somebody sets back by an hour', () => {
     house.clock.jump(-hour);
     house.clock.advance(30 * minute - 1);
     await house.tick();
-    expect(house.services.lamp.now().state).toBe('back-soon');
+    expect(house.services.lamp.forTeam().state).toBe('back-soon');
     house.clock.advance(1);
-    expect(house.services.lamp.now().state).toBe('lit');
+    expect(house.services.lamp.forTeam().state).toBe('lit');
     const panel = await visit(house, door.publicId, 'wren');
     await panel.say('Is somebody there?');
     expect(house.store.conversations.counts()).toMatchObject({ waiting: 1, note: 0 });

@@ -159,7 +159,7 @@ export const createServices = (
   const record = createRecorder({ store, clock, follow: ringing.follow });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
-  const lamp = createLamp({ store, clock, hub, hours });
+  const lamp = createLamp({ store, clock, hub, hours, change });
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
   const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;

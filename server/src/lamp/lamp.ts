@@ -11,6 +11,7 @@ import {
 } from '@porch/core/lamp';
 import type { Clock } from '../clock';
 import type { HoursOf } from '../hours/hours';
+import type { Change } from '../inbox/batch';
 import type { Hub } from '../live/hub';
 import { Refused } from '../refused';
 import type { Store } from '../store';
@@ -19,8 +20,14 @@ import type { Store } from '../store';
 const ENDED_SHOWN_MS = 15 * 60_000;
 
 /** The porch light: by the hours and who is in, or set by hand, ended by time, told to everybody at once. */
-export const createLamp = (services: { store: Store; clock: Clock; hub: Hub; hours: HoursOf }) => {
-  const { store, clock, hub, hours } = services;
+export const createLamp = (services: {
+  store: Store;
+  clock: Clock;
+  hub: Hub;
+  hours: HoursOf;
+  change: Change;
+}) => {
+  const { store, clock, hub, hours, change } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
@@ -112,9 +119,11 @@ export const createLamp = (services: { store: Store; clock: Clock; hub: Hub; hou
         write(byHours);
         ended = { state, at: clock.now() };
       }
-      for (const { id, out } of store.members.all()) {
-        if (out?.until && out.until <= clock.now()) store.members.setOut(id, null);
-      }
+      const back = store.members.all().filter(({ out }) => out?.until && out.until <= clock.now());
+      const letIn = (): void => {
+        for (const { id } of back) store.members.setOut(id, null);
+      };
+      if (back.length > 0) change(letIn);
       tell();
     },
   };
