@@ -42,6 +42,7 @@ const subjects = [
   'talk',
   'doorbell',
   'mail',
+  'hours',
   'house',
   'dress',
   'entrance',

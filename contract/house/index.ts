@@ -51,6 +51,8 @@ export const ChecklistSchema = z.object({
   homeScreen: z.boolean(),
   /** A device of whoever asks was rung, and nothing went wrong since. */
   rings: z.boolean(),
+  /** Opening hours are set. */
+  hours: z.boolean(),
   answered: z.boolean(),
   dressed: z.boolean(),
   darkTexts: z.boolean(),

@@ -24,8 +24,11 @@ export const TeamLampSchema = LightSchema.extend({
   hasHours: z.boolean(),
   /** Whether it is open by the hours. */
   isOpen: z.boolean(),
-  /** When it opens next after what is now; null: not in sight. */
+  /** When the open time that is now ends; null: it is shut, or no end is in sight. */
+  shutsNext: TimeSchema.nullable(),
+  /** When it opens next after what is now, and when first from tomorrow on; null: not in sight. */
   opensNext: TimeSchema.nullable(),
+  opensTomorrow: TimeSchema.nullable(),
   /** What was set by hand and has just ended by itself. */
   ended: z.object({ state: z.enum(['lit', 'back-soon', 'dark']), at: TimeSchema }).nullable(),
 });

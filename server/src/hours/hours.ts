@@ -105,6 +105,7 @@ export const createHours = (services: {
 
   return {
     opening,
+    zone,
     isSet: (): boolean => store.hours.house() !== null,
     shown,
     set: async (typed: OpeningHours | null): Promise<Hours> => {

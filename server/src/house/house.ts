@@ -47,6 +47,7 @@ export const checklistFor = (
     rings: store.bellDevices
       .of(memberId)
       .some(({ rungAt, why }) => rungAt !== null && why === null),
+    hours: store.hours.house() !== null,
     answered: store.ticks.has('answered'),
     dressed: doors.some(({ id }) => dressing.isDressed(id)),
     darkTexts: store.ticks.has('dark-texts'),

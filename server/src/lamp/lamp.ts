@@ -1,4 +1,5 @@
 import type { TeamLamp } from '@porch/contract/lamp';
+import { timeOnDay } from '@porch/core/hours';
 import {
   BACK_SOON_LONGEST_MS,
   BY_HAND_LONGEST_MS,
@@ -67,13 +68,16 @@ export const createLamp = (services: {
     const opening = hours.opening();
     const isOpen = opening.isOpen(now);
     const shuts = isOpen ? opening.nextChange(now) : now;
+    const tomorrow = timeOnDay(now, hours.zone(), 1, 0);
     const isFresh = ended !== null && now - ended.at < ENDED_SHOWN_MS;
     return {
       ...lightAt(null),
       setting: setting(),
       hasHours: hours.isSet(),
       isOpen,
+      shutsNext: isOpen ? shuts : null,
       opensNext: shuts === null ? null : opening.nextOpen(shuts),
+      opensTomorrow: hours.isSet() ? opening.nextOpen(tomorrow) : null,
       ended: isFresh ? ended : null,
     };
   };

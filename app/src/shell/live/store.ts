@@ -1,6 +1,6 @@
 import type { Counts } from '@porch/contract/entries';
+import type { TeamLamp } from '@porch/contract/lamp';
 import type { View } from '@porch/core/conversation';
-import type { LampSetting } from '@porch/core/lamp';
 import { create } from 'zustand';
 
 /** What is true now and held by nobody's cache: the connection to the server, the lamp, the counts, who types. */
@@ -8,7 +8,7 @@ interface LiveState {
   isConnected: boolean;
   /** False until the first welcome; then a lost connection is worth a word. */
   wasConnected: boolean;
-  lamp: LampSetting | null;
+  lamp: TeamLamp | null;
   /** How many stand in each group of a view, for the views that were asked for. */
   counts: Readonly<Partial<Record<View, Counts>>>;
   /** The server's clock less this device's, in milliseconds. */

@@ -5,6 +5,7 @@ import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { lastKnown } from '../offline/offline';
 import { doorbellKey } from '../session/doorbell';
+import { hoursKey } from '../session/hours';
 import { houseKey, isForMe, linksKey } from '../session/house';
 import { hushHere, lookedAt } from './alerts';
 import { applyNews, readAnew } from './apply';
@@ -111,6 +112,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
     case 'signed-out':
       void client.invalidateQueries({ queryKey: houseKey });
       void client.invalidateQueries({ queryKey: linksKey });
+      void client.invalidateQueries({ queryKey: hoursKey });
       void client.invalidateQueries({ queryKey: doorbellKey });
       break;
     case 'pulse':

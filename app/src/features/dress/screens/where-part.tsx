@@ -12,7 +12,7 @@ import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { corner } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
-import { useCountries } from '../../house/data/business';
+import { useCountries } from '../../../shell/session/countries';
 import { words } from '../words';
 import { type Editing, placed } from './editor';
 

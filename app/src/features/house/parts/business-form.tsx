@@ -8,8 +8,9 @@ import { countryOptions } from '../../../kit/names';
 import { Button } from '../../../kit/press';
 import { kitWords } from '../../../kit/words';
 import { PictureField } from '../../../shell/pictures/picture-field';
+import { useCountries } from '../../../shell/session/countries';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
-import { useBusinessPicture, useChangeBusiness, useCountries } from '../data/business';
+import { useBusinessPicture, useChangeBusiness } from '../data/business';
 import { words } from '../words';
 
 const said = () => words().business;

@@ -146,6 +146,13 @@ export const Checklist = ({ house }: { house: House }) => {
             onPress={() => router.navigate('/house/doorbell')}
           />
         </Item>
+        <Item label={said().hours} isDone={ticks.hours}>
+          <Button
+            look="bare"
+            label={said().hoursDo}
+            onPress={() => router.navigate('/house/hours')}
+          />
+        </Item>
         <Item label={said().answered} isDone={ticks.answered}>
           <Button
             look="bare"

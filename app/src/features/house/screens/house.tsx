@@ -1,6 +1,7 @@
 import type { House as HouseData } from '@porch/contract/house';
 import { router } from 'expo-router';
 import Bell from 'lucide-react-native/icons/bell';
+import CalendarClock from 'lucide-react-native/icons/calendar-clock';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Mail from 'lucide-react-native/icons/mail';
 import Smartphone from 'lucide-react-native/icons/smartphone';
@@ -24,6 +25,7 @@ import { useHouse, useSignOut, useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useDoorbellWays } from '../../doorbell/parts/ways';
 import { doorInWords } from '../../doors/parts/in-words';
+import { useHoursWay } from '../../hours/parts/way';
 import { mailWay } from '../../mail/parts/way';
 import { PairSheet } from '../../team/parts/pair-sheet';
 import { useFindingRead, useWarningSeen } from '../data/notices';
@@ -109,6 +111,7 @@ const Account = ({ name }: { name: string }) => {
 const Ways = ({ house }: { house: HouseData }) => {
   const theme = useTheme();
   const bells = useDoorbellWays();
+  const hours = useHoursWay();
   const { business, me, doors, team } = house;
   if (!business || !me) return null;
   const here = team.filter(({ hasLeft }) => !hasLeft);
@@ -147,6 +150,11 @@ const Ways = ({ house }: { house: HouseData }) => {
             />
           }
           to="/house/business"
+        />
+        <Way
+          {...hours}
+          icon={<CalendarClock size={26} color={theme.ink} aria-hidden />}
+          to="/house/hours"
         />
         <Way
           title={words().places.team}

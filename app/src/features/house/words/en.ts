@@ -38,6 +38,8 @@ export const en = {
     allow: (site: string) => `Allow ${site}`,
     phone: 'A phone is signed in',
     phoneDo: 'Sign in my phone',
+    hours: 'Opening hours are set',
+    hoursDo: 'Set them',
     answered: 'A test message is answered',
     answeredDo: 'Write to yourself',
     dressed: 'The door is dressed',
