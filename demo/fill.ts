@@ -7,9 +7,9 @@ import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
 import { WEBSITE } from '@porch/server/doors/website/kind';
 import { hashSecret } from '@porch/server/security/tokens';
-import { createServices } from '@porch/server/services';
+import { createServices, type Services } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
-import { createStore, openDatabase } from '@porch/server/store/index';
+import { createStore, openDatabase, type Store } from '@porch/server/store/index';
 import { sitePages } from '@porch/street/site/page';
 import { demoDoors } from './dresses';
 import { type Visitor, visitors } from './people';
@@ -103,6 +103,30 @@ const plansFor = (now: number): Plan[] => {
     }),
   );
   return [...past, ...left, ...open];
+};
+
+/** The nursery's week; its holidays are England's, and it is shut over the turn of the year. */
+const openInWeek = async (services: Services, store: Store, now: number): Promise<void> => {
+  const span = (from: number, to: number) => [{ from: from * 60, to: to * 60 }];
+  const workday = span(8, 18.5);
+  const year = new Date(now).getUTCFullYear();
+  await services.hours.set({
+    week: [workday, workday, workday, workday, workday, span(8, 17), span(10, 16)],
+    holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
+    spells: [{ from: `${year}-12-24`, to: `${year + 1}-01-02`, spans: [], why: 'Winter break' }],
+  });
+  const [wholesale] = store.doors.all().slice(1);
+  if (wholesale) {
+    const early = span(6, 14);
+    services.hours.setDoor(wholesale.id, [early, early, early, early, early, [], []]);
+  }
+  // That somebody waits is known; it is asked about whoever waits too long from now on.
+  for (const id of store.conversations.idsIn('waiting')) {
+    const waiting = store.conversations.byId(id);
+    store.promises.noteLateAsked(id, waiting?.state.waitingSince ?? 0);
+  }
+  // Whoever looks at night finds a light that was lit by hand, and people to answer.
+  if (!services.hours.opening().isOpen(now)) services.lamp.set({ state: 'lit', until: null });
 };
 
 /**
@@ -240,7 +264,7 @@ export const fill = async (options: {
   };
 
   const night = { state: 'dark', until: null } as const;
-  const morning = { state: 'lit', until: null } as const;
+  const morning = { state: 'by-hours', until: null } as const;
   const lamps: Step[] = [
     { at: now - 11.5 * HOUR_MS, do: async () => services.lamp.set(night) },
     { at: now - 40 * MINUTE_MS, do: async () => services.lamp.set(morning) },
@@ -252,6 +276,7 @@ export const fill = async (options: {
     clock.set(step.at);
     await step.do();
   }
+  await openInWeek(services, store, now);
   for (const { member: name, device, privateKey, auth, ...shown } of options.devices ?? []) {
     const member = members.find((one) => one.name === name);
     if (!member) throw new Error(`nobody is called ${name}`);

@@ -167,7 +167,7 @@ for (const [name, scheme] of [
 
 await owners.getByRole('link', { name: /^The line/ }).click();
 await owners.getByRole('button', { name: /^Porch light/ }).click();
-await owners.getByRole('button', { name: 'Go dark' }).click();
+await owners.getByRole('button', { name: 'Until I light it' }).click();
 const late = await open(phone, 'dark');
 await late.goto(street);
 await late.getByRole('button', { name: /\. Write to us/ }).click();

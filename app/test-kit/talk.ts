@@ -1,6 +1,7 @@
 import type { Row } from '@porch/contract/entries';
 import { type Entry, foldAll, groupOf } from '@porch/core/conversation';
-import { placeInLine } from '@porch/core/patience';
+import { openingWhile } from '@porch/core/hours/opening';
+import { dueAt, placeInLine } from '@porch/core/patience';
 
 /** Where an entry of a test stands: its number, in which conversation, and when. */
 export const filed = (seq: number, conversationId = 'a', at = seq * 1_000) => ({
@@ -38,11 +39,13 @@ export const answered = (seq: number, conversationId?: string, at?: number): Ent
 /** A conversation's row as its entries make it. */
 export const rowOf = (...entries: Entry[]): Row => {
   const state = foldAll(entries);
+  const due = dueAt(state, openingWhile(null));
   return {
     id: entries[0]?.conversationId ?? 'a',
     doorId: 'door-1',
     group: groupOf(state),
-    place: placeInLine(state),
+    place: placeInLine(state, due),
+    dueAt: due,
     state,
     threads: [],
   };

@@ -78,6 +78,7 @@ const whole: WholeEntries = {
   receipt: { ...filed, kind: 'receipt', of: 3, step: 'failed', why: 'no such address' },
   rang: { ...filed, kind: 'rang', memberId, by: 'mail', failed: 'push-gone' },
   looked: { ...filed, kind: 'looked', memberId },
+  'turned-soon': { ...filed, kind: 'turned-soon', until: 1_800_000_000_000 },
   'held-back': { ...filed, kind: 'held-back', why: 'automatic', from: 'a@post.example' },
   bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };
@@ -99,6 +100,7 @@ describe('a row that crosses the wire', () => {
       doorId: 'door-id-00001',
       group: 'waiting',
       place: 3,
+      dueAt: 3,
       state: {
         ...emptyConversation,
         own: [{ id: 'question-0001', label: 'Pot size', value: '12 cm' }],
@@ -134,7 +136,13 @@ describe('what was kept by another program', () => {
     const entry = { ...filed, kind: 'chimed', loudness: 3 };
     expect(KeptEntrySchema.parse(entry)).toEqual(entry);
     const state = { name: 'Wren' };
-    const row = { id: 'conversation-1', doorId: 'door-id-00001', group: 'waiting', place: 3 };
+    const row = {
+      id: 'conversation-1',
+      doorId: 'door-id-00001',
+      group: 'waiting',
+      place: 3,
+      dueAt: 3,
+    };
     expect(RowSchema.parse({ ...row, state, threads: [] }).state).toEqual(state);
   });
 });

@@ -129,6 +129,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     failed: z.string().optional(),
   }),
   z.object({ ...filed, kind: z.literal('looked'), memberId: IdSchema }),
+  z.object({ ...filed, kind: z.literal('turned-soon'), until: TimeSchema }),
   z.object({
     ...filed,
     kind: z.literal('held-back'),
@@ -196,6 +197,8 @@ export const RowSchema = z.object({
   group: GroupSchema,
   /** Smaller stands higher within the group; see `placeInLine`. */
   place: z.number(),
+  /** When an answer is due, counted in open time; null: nothing is owed. */
+  dueAt: TimeSchema.nullable(),
   state: z.looseObject({}) as unknown as z.ZodType<ConversationState>,
   /** Who writes, the one that was written with last before the others: an answer goes there. */
   threads: z.array(ThreadSchema),

@@ -1,6 +1,6 @@
 import type { LampSetting, Light, LightReason } from '@porch/core/lamp';
 import { z } from 'zod';
-import { TimeSchema } from '../entries';
+import { IdSchema, TimeSchema } from '../entries';
 
 /** What the team sets by hand. */
 export const LampSchema = z.discriminatedUnion('state', [
@@ -29,6 +29,8 @@ export const TeamLampSchema = LightSchema.extend({
   /** When it opens next after what is now, and when first from tomorrow on; null: not in sight. */
   opensNext: TimeSchema.nullable(),
   opensTomorrow: TimeSchema.nullable(),
+  /** Somebody waits past their patience since then and nobody has looked: should it say "back soon"? */
+  ask: z.object({ conversationId: IdSchema, since: TimeSchema }).nullable(),
   /** What was set by hand and has just ended by itself. */
   ended: z.object({ state: z.enum(['lit', 'back-soon', 'dark']), at: TimeSchema }).nullable(),
 });

@@ -42,6 +42,8 @@ export type ToTeam =
   | { say: 'typing'; conversationId: string }
   /** Something about the house, its doors or its team is another; read it anew. */
   | { say: 'house' }
+  /** When answers are due, and so the order of the line, is another; read it anew. */
+  | { say: 'line' }
   | { say: 'pulse' }
   | { say: 'signed-out' };
 

@@ -108,6 +108,8 @@ export type ToVisitor =
       say: 'welcome';
       now: number;
       lamp: Light;
+      /** How long an answer usually takes, in minutes; null: it is not told. */
+      usual: number | null;
       entries: VisitorEntry[];
       /** True when `entries` follow what the panel has; false when they are the newest, to start from. */
       continues: boolean;
@@ -126,7 +128,7 @@ export type ToVisitor =
   | { say: 'refused'; id: string; refusal: Refusal }
   | { say: 'reached'; reached: Reached }
   | { say: 'typing'; name: string }
-  | { say: 'lamp'; lamp: Light; now: number }
+  | { say: 'lamp'; lamp: Light; usual: number | null; now: number }
   | { say: 'pulse' };
 
 export interface LetterToVisitor {

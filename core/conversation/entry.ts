@@ -92,6 +92,8 @@ export type Happening =
   | { kind: 'rang'; memberId: string; by: 'push' | 'mail'; failed?: string }
   /** An answer that came by mail and was not passed on, and why; `from`: who sent it, as it says. */
   | { kind: 'held-back'; why: HeldBack; from: string }
+  /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
+  | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */
   | { kind: 'looked'; memberId: string }
   /** Something of a kind that this program does not know any more. */
@@ -133,6 +135,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   rang: true,
   looked: true,
   'held-back': true,
+  'turned-soon': true,
   bygone: true,
 };
 
@@ -148,6 +151,7 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'rang',
   'looked',
   'held-back',
+  'turned-soon',
 ]);
 
 /** Whether an entry of a kind concerns a conversation as a whole, and not one thread of it. */

@@ -182,6 +182,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'rang':
     case 'looked':
     case 'held-back':
+    case 'turned-soon':
     case 'bygone':
       return state;
   }

@@ -31,6 +31,8 @@ export const de: Texts = {
     'Nur wenn Sie mögen. Mit einer E-Mail-Adresse erreichen wir Sie auch später noch.',
   'guestIntro.soon': 'Eine E-Mail-Adresse oder Telefonnummer, damit wir antworten können.',
   'guestIntro.dark': 'Eine E-Mail-Adresse oder Telefonnummer, damit wir antworten können.',
+  back: 'Wieder da: {time}, {ahead}',
+  usual: 'Antwortet meist innerhalb von {span}',
   open: 'Schreiben Sie uns',
   frame: 'Gespräch mit {business}',
   unread: 'Neue Nachrichten: {count}',

@@ -30,6 +30,8 @@ export const en = {
   'guestIntro.lit': 'Only if you like. With an email we can still reach you after you leave.',
   'guestIntro.soon': 'An email or a phone number, so that we can answer you.',
   'guestIntro.dark': 'An email or a phone number, so that we can answer you.',
+  back: 'Back: {time}, {ahead}',
+  usual: 'Usually answers within {span}',
   open: 'Write to us',
   frame: 'Conversation with {business}',
   unread: 'New messages: {count}',

@@ -28,6 +28,8 @@ export const es: Texts = {
   'guestIntro.lit': 'Solo si quieres. Con un correo podemos contactarte cuando te vayas.',
   'guestIntro.soon': 'Un correo o un teléfono, para poder responderte.',
   'guestIntro.dark': 'Un correo o un teléfono, para poder responderte.',
+  back: 'De vuelta: {time}, {ahead}',
+  usual: 'Suele responder en {span}',
   open: 'Escríbenos',
   frame: 'Conversación con {business}',
   unread: 'Mensajes nuevos: {count}',

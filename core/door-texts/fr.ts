@@ -29,6 +29,8 @@ export const fr: Texts = {
     'Seulement si vous voulez. Avec un e-mail, nous pouvons vous joindre après votre départ.',
   'guestIntro.soon': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
   'guestIntro.dark': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
+  back: 'De retour : {time}, {ahead}',
+  usual: 'Répond en général en {span}',
   open: 'Nous écrire',
   frame: 'Conversation avec {business}',
   unread: 'Nouveaux messages : {count}',

@@ -28,6 +28,8 @@ export const it: Texts = {
   'guestIntro.lit': 'Solo se vuoi. Con un’email possiamo contattarti anche dopo.',
   'guestIntro.soon': 'Un’email o un numero di telefono, per poterti rispondere.',
   'guestIntro.dark': 'Un’email o un numero di telefono, per poterti rispondere.',
+  back: 'Di nuovo qui: {time}, {ahead}',
+  usual: 'Di solito risponde entro {span}',
   open: 'Scrivici',
   frame: 'Conversazione con {business}',
   unread: 'Nuovi messaggi: {count}',

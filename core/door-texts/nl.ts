@@ -28,6 +28,8 @@ export const nl: Texts = {
   'guestIntro.lit': 'Alleen als je wilt. Met een e-mailadres bereiken we je ook later nog.',
   'guestIntro.soon': 'Een e-mailadres of telefoonnummer, zodat we je kunnen antwoorden.',
   'guestIntro.dark': 'Een e-mailadres of telefoonnummer, zodat we je kunnen antwoorden.',
+  back: 'Weer terug: {time}, {ahead}',
+  usual: 'Antwoordt meestal binnen {span}',
   open: 'Schrijf ons',
   frame: 'Gesprek met {business}',
   unread: 'Nieuwe berichten: {count}',

@@ -28,6 +28,8 @@ export const pl: Texts = {
   'guestIntro.lit': 'Tylko jeśli chcesz. Z adresem e-mail odpiszemy też później.',
   'guestIntro.soon': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
   'guestIntro.dark': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
+  back: 'Wracamy: {time}, {ahead}',
+  usual: 'Zwykły czas odpowiedzi: {span}',
   open: 'Napisz do nas',
   frame: 'Rozmowa z {business}',
   unread: 'Nowe wiadomości: {count}',

@@ -28,6 +28,8 @@ export const pt: Texts = {
   'guestIntro.lit': 'Só se quiser. Com um e-mail podemos contactá-lo mesmo depois de sair.',
   'guestIntro.soon': 'Um e-mail ou um telefone, para podermos responder.',
   'guestIntro.dark': 'Um e-mail ou um telefone, para podermos responder.',
+  back: 'De volta: {time}, {ahead}',
+  usual: 'Costuma responder em {span}',
   open: 'Escreva-nos',
   frame: 'Conversa com {business}',
   unread: 'Mensagens novas: {count}',

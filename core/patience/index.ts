@@ -1,4 +1,5 @@
 import { type ConversationState, groupOf } from '../conversation';
+import type { Opening } from '../hours/opening';
 
 /** A visitor who is on the page waits about this long, then leaves (common practice). */
 export const PATIENCE_HERE_MS = 2 * 60_000;
@@ -6,7 +7,13 @@ export const PATIENCE_HERE_MS = 2 * 60_000;
 /** Two thirds of people expect an answer from a business within ten minutes (common practice). */
 export const PATIENCE_AWAY_MS = 10 * 60_000;
 
-type Waiter = Pick<ConversationState, 'waitingSince' | 'isHere' | 'cameBack'>;
+/** A note is to be answered so soon after the next opening, unless the owner says otherwise (common practice). */
+export const NOTE_GRACE_MS = 30 * 60_000;
+
+type Waiter = Pick<ConversationState, 'waitingSince' | 'isHere' | 'cameBack' | 'isNote'>;
+
+/** When it is open, as far as patience asks: only open time counts. */
+export type OpenTime = Pick<Opening, 'afterOpen'>;
 
 export interface Patience {
   /** When an answer is late, UTC epoch milliseconds. */
@@ -19,27 +26,33 @@ export interface Patience {
 }
 
 /**
- * When an answer is late, in UTC epoch milliseconds; null when nothing is owed.
- * A conversation that came back by itself gets the longer patience: nobody is looking at the page for it.
+ * When an answer is late, in UTC epoch milliseconds; null when nothing is owed. Only open time counts: a note is due a
+ * grace after the next opening. A conversation that came back by itself gets the longer patience: nobody is looking
+ * at the page for it. Where no opening is in sight the time runs as if it were open.
  */
-export const dueAt = (waiter: Waiter): number | null => {
-  if (waiter.waitingSince === null) return null;
-  return waiter.waitingSince + limitMs(waiter);
+export const dueAt = (waiter: Waiter, open: OpenTime, graceMs = NOTE_GRACE_MS): number | null => {
+  const { waitingSince: since } = waiter;
+  if (since === null) return null;
+  const limit = waiter.isNote ? graceMs : limitMs(waiter);
+  return open.afterOpen(since, limit) ?? since + limit;
 };
 
 const limitMs = (waiter: Waiter): number =>
   waiter.isHere && !waiter.cameBack ? PATIENCE_HERE_MS : PATIENCE_AWAY_MS;
 
 /**
- * How much patience is left at `now`; null for conversations in which nobody waits,
+ * How much patience is left at `now` until an answer is due; null for conversations in which nobody waits,
  * and for notes, which were left without the promise of an answer at once.
  */
-export const patienceOf = (state: ConversationState, now: number): Patience | null => {
-  if (groupOf(state) !== 'waiting') return null;
-  const due = dueAt(state);
-  if (due === null) return null;
+export const patienceOf = (
+  state: ConversationState,
+  due: number | null,
+  now: number,
+): Patience | null => {
+  if (groupOf(state) !== 'waiting' || due === null) return null;
   const leftMs = due - now;
-  const share = Math.min(1, Math.max(0, leftMs / limitMs(state)));
+  const whole = due - (state.waitingSince ?? due);
+  const share = whole > 0 ? Math.min(1, Math.max(0, leftMs / whole)) : 0;
   return { dueAt: due, leftMs, share, isLate: leftMs <= 0 };
 };
 
@@ -47,20 +60,22 @@ export const patienceOf = (state: ConversationState, now: number): Patience | nu
 const LOW_SHARE = 0.25;
 
 /** When patience runs low, UTC epoch milliseconds; null where nobody waits, as in `patienceOf`. */
-export const lowAt = (state: ConversationState): number | null => {
-  const due = groupOf(state) === 'waiting' ? dueAt(state) : null;
-  return due === null ? null : due - limitMs(state) * LOW_SHARE;
+export const lowAt = (state: ConversationState, open: OpenTime): number | null => {
+  const { waitingSince: since } = state;
+  if (groupOf(state) !== 'waiting' || since === null) return null;
+  const until = limitMs(state) * (1 - LOW_SHARE);
+  return open.afterOpen(since, until) ?? since + until;
 };
 
 /**
- * The place of a conversation within its group: a number, smaller stands higher.
+ * The place of a conversation within its group, its answer being due at a moment: a number, smaller stands higher.
  * Waiting: whose patience runs out first. Notes: the oldest. Put by: who comes back first.
  * Answered and wrapped up: the newest.
  */
-export const placeInLine = (state: ConversationState): number => {
+export const placeInLine = (state: ConversationState, due: number | null): number => {
   switch (groupOf(state)) {
     case 'waiting':
-      return dueAt(state) ?? 0;
+      return due ?? 0;
     case 'note':
       return state.waitingSince ?? 0;
     case 'put-by':

@@ -1,7 +1,10 @@
 import { type ConversationState, emptyConversation } from '../conversation';
+import { openingWhile, scheduleOf } from '../hours/opening';
 import {
   dueAt,
   fromLineMark,
+  lowAt,
+  NOTE_GRACE_MS,
   PATIENCE_AWAY_MS,
   PATIENCE_HERE_MS,
   patienceOf,
@@ -18,15 +21,21 @@ const waiting = (more: Partial<ConversationState> = {}): ConversationState => ({
   ...more,
 });
 
+const always = openingWhile(null);
+
 describe('patience', () => {
   it('is two minutes for a visitor on the page, ten for any other (common practice)', () => {
-    expect(dueAt(waiting({ isHere: true }))).toBe(start + 2 * 60_000);
-    expect(dueAt(waiting())).toBe(start + 10 * 60_000);
+    expect(dueAt(waiting({ isHere: true }), always)).toBe(start + 2 * 60_000);
+    expect(dueAt(waiting(), always)).toBe(start + 10 * 60_000);
   });
 
   it('burns down from one to nothing and stays late after that', () => {
     const at = (share: number) =>
-      patienceOf(waiting({ isHere: true }), start + PATIENCE_HERE_MS * share);
+      patienceOf(
+        waiting({ isHere: true }),
+        start + PATIENCE_HERE_MS,
+        start + PATIENCE_HERE_MS * share,
+      );
     expect(at(0)).toMatchObject({ share: 1, isLate: false });
     expect(at(0.5)).toMatchObject({ share: 0.5, isLate: false });
     expect(at(1)).toMatchObject({ share: 0, isLate: true });
@@ -34,25 +43,59 @@ describe('patience', () => {
   });
 
   it('never shows more than whole when a clock runs behind', () => {
-    expect(patienceOf(waiting(), start - 5_000)?.share).toBe(1);
+    expect(patienceOf(waiting(), start + PATIENCE_AWAY_MS, start - 5_000)?.share).toBe(1);
   });
 
   it('is for nobody who was answered, left a note, or was set aside', () => {
-    expect(patienceOf(waiting({ waitingSince: null }), start)).toBeNull();
-    expect(patienceOf(waiting({ isNote: true }), start)).toBeNull();
-    expect(patienceOf(waiting({ aside: 'put-by', putByUntil: start }), start)).toBeNull();
+    const due = start + PATIENCE_AWAY_MS;
+    expect(patienceOf(waiting({ waitingSince: null }), null, start)).toBeNull();
+    expect(patienceOf(waiting({ isNote: true }), due, start)).toBeNull();
+    expect(patienceOf(waiting({ aside: 'put-by', putByUntil: start }), due, start)).toBeNull();
   });
 
   it('gives what came back by itself the longer patience, even with the visitor on the page', () => {
     const state = waiting({ cameBack: true, isHere: true });
-    expect(dueAt(state)).toBe(start + PATIENCE_AWAY_MS);
+    expect(dueAt(state, always)).toBe(start + PATIENCE_AWAY_MS);
+  });
+});
+
+describe('patience where it is not always open', () => {
+  const day = [{ from: 540, to: 1_050 }];
+  const hours = { week: [day, day, day, day, day, [], []], holidays: null, spells: [] };
+  const opening = openingWhile(scheduleOf(hours, 'Europe/London', []));
+  const minute = 60_000;
+  /** November 2026 in London, whose 13th is a Friday. */
+  const at = (date: number, hour: number, minutes: number): number =>
+    Date.UTC(2026, 10, date, hour, minutes);
+
+  it('counts open minutes only, over a closing and a weekend', () => {
+    const late = waiting({ waitingSince: at(13, 17, 26) });
+    expect(dueAt(late, opening)).toBe(at(16, 9, 6));
+    expect(lowAt(late, opening)).toBe(at(16, 9, 3) + 0.5 * minute);
+    expect(dueAt(waiting({ waitingSince: at(13, 17, 26), isHere: true }), opening)).toBe(
+      at(13, 17, 28),
+    );
+  });
+
+  it('gives a note until a grace after the next opening', () => {
+    const note = waiting({ waitingSince: at(12, 22, 0), isNote: true });
+    expect(dueAt(note, opening)).toBe(at(13, 9, 0) + NOTE_GRACE_MS);
+    expect(dueAt(note, opening, 5 * minute)).toBe(at(13, 9, 5));
+  });
+
+  it('runs as if it were open where no opening is in sight', () => {
+    const never = openingWhile(
+      scheduleOf({ ...hours, week: [[], [], [], [], [], [], []] }, 'UTC', []),
+    );
+    expect(dueAt(waiting(), never)).toBe(start + PATIENCE_AWAY_MS);
+    expect(lowAt(waiting(), never)).toBe(start + PATIENCE_AWAY_MS * 0.75);
   });
 });
 
 describe('the order of the line', () => {
   const order = (states: Record<string, ConversationState>) =>
     Object.entries(states)
-      .sort(([, a], [, b]) => placeInLine(a) - placeInLine(b))
+      .sort(([, a], [, b]) => placeInLine(a, dueAt(a, always)) - placeInLine(b, dueAt(b, always)))
       .map(([name]) => name);
 
   it('puts first whose patience runs out first, not who wrote first', () => {

@@ -30,16 +30,17 @@ test('the light is lit by hand before its time, and what it shows already is not
 }) => {
   const phone = await ownerPhone(browser, porch);
   const lamp = phone.getByRole('button', { name: /^Porch light/ });
-  const answerNow = phone.getByRole('button', { name: 'Answer now' });
+  const goDark = phone.getByRole('button', { name: 'Until I light it' });
+  const answerAgain = phone.getByRole('button', { name: 'Answer again' });
   await lamp.click();
-  await expect(phone.getByRole('button', { name: 'Go dark' })).toBeVisible();
-  await expect(answerNow).toBeHidden();
-  await phone.getByRole('button', { name: 'Go dark' }).click();
+  await expect(goDark).toBeVisible();
+  await expect(answerAgain).toBeHidden();
+  await goDark.click();
   await expect(lamp).toHaveAccessibleName(/Dark until you light it/);
   await lamp.click();
-  await expect(answerNow).toBeVisible();
-  await expect(phone.getByRole('button', { name: 'Go dark' })).toBeHidden();
-  await answerNow.click();
+  await expect(answerAgain).toBeVisible();
+  await expect(goDark).toBeHidden();
+  await answerAgain.click();
   await expect(lamp).toHaveAccessibleName(/Answering now/);
 });
 
@@ -59,7 +60,7 @@ test('while nobody is in, a note is taken, with a way to reach the person, until
 }) => {
   const phone = await ownerPhone(browser, porch);
   await phone.getByRole('button', { name: /^Porch light/ }).click();
-  await phone.getByRole('button', { name: 'Go dark' }).click();
+  await phone.getByRole('button', { name: 'Until I light it' }).click();
   const { panel, say } = await visitorPhone(browser, porch);
   await expect(panel.getByText('Nobody is in right now')).toBeVisible();
   await say('Please keep two bonsai for me');

@@ -34,6 +34,7 @@ import { mailRoutes } from './mail/plugin';
 import { pagesRoutes } from './pages/plugin';
 import { pairingRoutes } from './pairing/plugin';
 import { picturesRoutes } from './pictures/plugin';
+import { promisesRoutes } from './promises/plugin';
 import { handleErrors } from './refused';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
@@ -65,6 +66,7 @@ const teamSubjects: readonly RoutesOf[] = [
   dressRoutes,
   lampRoutes,
   hoursRoutes,
+  promisesRoutes,
   jobsRoutes,
   inboxRoutes,
   filesRoutes,

@@ -43,10 +43,12 @@ const start = async (): Promise<void> => {
   if (folder.damage) app.log.error(damageInWords(folder.damage));
   const ticking = startTicking(services);
   services.refold.run().catch((error) => app.log.error(error));
+  void services.dueTimes.run();
 
   const stop = async (): Promise<void> => {
     ticking.stop();
     services.refold.stop();
+    services.dueTimes.stop();
     services.jobs.stop();
     const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS));
     await Promise.race([app.close(), inTime]);

@@ -32,17 +32,19 @@ import { createFiles } from './files/files';
 import { type AskCalendar, askCalendar } from './hours/calendar';
 import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
+import { createDueTimes } from './inbox/due-times';
 import { createLine } from './inbox/line';
 import { createPersons } from './inbox/persons';
 import { createReach } from './inbox/reach';
 import { createReceive } from './inbox/receive';
-import { createRecorder } from './inbox/record';
+import { createRecorder, type Follow } from './inbox/record';
 import { createRefold } from './inbox/refold';
 import { createReply } from './inbox/reply';
 import { returning } from './inbox/returning';
 import { createSearch } from './inbox/search';
 import { createWorker, type JobKind } from './jobs/worker';
 import { createLamp } from './lamp/lamp';
+import { createLate } from './lamp/late';
 import { createHub, type News } from './live/hub';
 import { createAlertMails } from './mail/alerts';
 import { createMailboxes } from './mail/mailbox';
@@ -53,6 +55,7 @@ import { createMailSettings } from './mail/settings';
 import { createMailTaking } from './mail/taking';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
+import { createPromises } from './promises/promises';
 import { createBuckets } from './security/bucket';
 import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
@@ -120,6 +123,7 @@ export const createServices = (
       hub.publish(news);
       if (isHouse) {
         hours.forget();
+        dueTimes.note();
         hub.tellHouse();
         lamp.tell();
       }
@@ -155,11 +159,22 @@ export const createServices = (
     write,
     canMail: mailSettings.goesOut,
     lookingAt: hub.lookingAt,
+    opening: (doorId) => hours.opening(doorId),
   });
-  const record = createRecorder({ store, clock, follow: ringing.follow });
+  const promises = createPromises({
+    store,
+    clock,
+    change,
+    opening: (doorId) => hours.opening(doorId),
+  });
+  const follow: Follow = (...news) =>
+    [ringing.follow, promises.follow].flatMap((one) => one(...news));
+  const record = createRecorder({ store, clock, follow });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
-  const lamp = createLamp({ store, clock, hub, hours, change });
+  const lamp = createLamp({ store, clock, hub, hours, promises, change });
+  const late = createLate({ store, clock, hub, lamp, promises, writeNow, record });
+  const dueTimes = createDueTimes({ store, hours, promises, tellLine: hub.tellLine, report });
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
   const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
@@ -263,7 +278,10 @@ export const createServices = (
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
     hours,
+    dueTimes,
+    promises,
     lamp,
+    late,
     website: createWebsite({ store, personAt: shown.person }),
     sightings: createSightings({ store, clock, change }),
     dressing,

@@ -19,15 +19,34 @@ const each = async (works: readonly Work[], report: (error: unknown) => void): P
 
 /** What happens because time passes: the lamp lights again, conversations return, visitors are gone. */
 export const tickOnce = (services: Services): Promise<void> => {
-  const { lamp, jobs, presence, reach, sightings, disk, report } = services;
-  const works = [disk.tick, lamp.tick, jobs.tick, presence.tick, reach.keep, sightings.tick];
+  const { lamp, late, jobs, presence, reach, sightings, disk, report } = services;
+  const works = [
+    disk.tick,
+    lamp.tick,
+    late.tick,
+    jobs.tick,
+    presence.tick,
+    reach.keep,
+    sightings.tick,
+  ];
   return each(works, report);
 };
 
 /** Looks at the clock every second, and tidies up now and then. */
 export const startTicking = (services: Services) => {
-  const { clock, accounts, files, pictures, team, delivering, mailTaking, hours, limits, report } =
-    services;
+  const {
+    clock,
+    accounts,
+    files,
+    pictures,
+    team,
+    delivering,
+    mailTaking,
+    hours,
+    promises,
+    limits,
+    report,
+  } = services;
   const every = (ms: number, works: readonly Work[]) => {
     let doneAt = Number.NEGATIVE_INFINITY;
     return async (): Promise<void> => {
@@ -44,6 +63,7 @@ export const startTicking = (services: Services) => {
     delivering.tidy,
     mailTaking.tidy,
     hours.tidy,
+    promises.tidy,
   ]);
   const sweep = every(
     SWEEP_MS,

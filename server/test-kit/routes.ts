@@ -1,4 +1,5 @@
 import { plainDress } from '@porch/core/dress';
+import { plainPromises } from '@porch/core/promises';
 import { plainDoorbell, plainRingOn } from '@porch/core/ringing';
 import type { House } from './house';
 
@@ -16,6 +17,7 @@ const bodies: Record<string, object> = {
   '/api/lamp': { state: 'lit', until: null },
   '/api/members/{id}/out': { out: null },
   '/api/hours': { hours: null },
+  '/api/promises': plainPromises,
   '/api/doors/{id}/hours': { week: null },
   '/api/business': { name: 'x' },
   '/api/conversations/{id}/deeds': { do: 'wrap-up', id: 'deed-000001' },

@@ -1,6 +1,6 @@
 import type { DoorConfiguration } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
@@ -15,7 +15,7 @@ export type ToFrame =
   /** A draft to draw, in a trial and in the dressing room. */
   | { porch: 'view'; view: DoorView }
   /** In the dressing room: what the light is to show. */
-  | { porch: 'lamp'; lamp: LampSetting; now: number };
+  | { porch: 'lamp'; lamp: Light; now: number };
 
 export type FromFrame =
   | { porch: 'ready' }
@@ -23,7 +23,7 @@ export type FromFrame =
   | { porch: 'close' }
   | { porch: 'talked' }
   | { porch: 'unread'; count: number }
-  | { porch: 'lamp'; lamp: LampSetting; now: number };
+  | { porch: 'lamp'; lamp: Light; now: number };
 
 /** What the app tells the dressing room's imaginary website, and hears from it. */
 export type ToPreview = {

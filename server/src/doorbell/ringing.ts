@@ -1,5 +1,5 @@
 import { type Entry, groupOf } from '@porch/core/conversation';
-import { lowAt } from '@porch/core/patience';
+import { lowAt, type OpenTime } from '@porch/core/patience';
 import {
   type Cause,
   type Doorbell,
@@ -79,8 +79,10 @@ export const createRinging = (services: {
   canMail: () => boolean;
   /** Ids of those of the team who have a conversation open and in sight. */
   lookingAt: (conversationId: string) => readonly string[];
+  /** When a door is open: patience runs in open time. */
+  opening: (doorId: string) => OpenTime;
 }) => {
-  const { store, clock, write, canMail, lookingAt } = services;
+  const { store, clock, write, canMail, lookingAt, opening } = services;
   const landedAt = new Map<string, number>();
 
   const bellOf = (memberId: string): Doorbell => {
@@ -149,8 +151,12 @@ export const createRinging = (services: {
     store.jobs.schedule({ key, kind: 'ring-on', load: job, notBefore: at, waitMs }, now);
   };
 
-  const scheduleLow = ({ id, state }: ConversationRecord, beganAt: number): void => {
-    const at = lowAt(state);
+  const lowOf = (conversation: ConversationRecord): number | null =>
+    lowAt(conversation.state, opening(lastDoorOf(store, conversation)?.id ?? ''));
+
+  const scheduleLow = (conversation: ConversationRecord, beganAt: number): void => {
+    const at = lowOf(conversation);
+    const { id } = conversation;
     if (at !== null) scheduleStep({ talk: id, step: 'low', beganAt }, Math.max(at, clock.now()));
   };
 
@@ -303,7 +309,7 @@ export const createRinging = (services: {
         break;
       }
       case 'low': {
-        const at = lowAt(conversation.state);
+        const at = lowOf(conversation);
         if (at !== null && at > now) {
           scheduleLow(conversation, round.beganAt);
           break;

@@ -126,6 +126,11 @@ export const createHours = (services: {
       const near = years.filter(({ year }) => year === thisYear() || year === thisYear() + 1);
       return { holidays: near.flatMap(({ days }) => days), regions };
     },
+    /** All that the hours are reckoned from, as one text: another one where anything of it is. */
+    mark: (): string => {
+      const house = store.hours.house();
+      return JSON.stringify([zone(), house, store.hours.doors(), house && calendarOf(house)]);
+    },
     /** Something of the house is another: reckon anew. */
     forget: (): void => {
       known = new Map();

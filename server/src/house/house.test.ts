@@ -25,6 +25,7 @@ describe('the checklist that watches by itself', () => {
       sightings: [],
       phone: false,
       homeScreen: false,
+      hours: false,
       rings: false,
       answered: false,
       dressed: false,

@@ -14,6 +14,7 @@ import type { Clock } from '../clock';
 import type { HoursOf } from '../hours/hours';
 import type { Change } from '../inbox/batch';
 import type { Hub } from '../live/hub';
+import type { PromisesKept } from '../promises/promises';
 import { Refused } from '../refused';
 import type { Store } from '../store';
 
@@ -26,14 +27,16 @@ export const createLamp = (services: {
   clock: Clock;
   hub: Hub;
   hours: HoursOf;
+  promises: Pick<PromisesKept, 'told'>;
   change: Change;
 }) => {
-  const { store, clock, hub, hours, change } = services;
+  const { store, clock, hub, hours, promises, change } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
   let until = lastsUntil(store.business.lamp());
   let ended: TeamLamp['ended'] = null;
+  let asked: TeamLamp['ask'] = null;
   let told = '';
 
   const setting = (): LampSetting =>
@@ -78,6 +81,7 @@ export const createLamp = (services: {
       shutsNext: isOpen ? shuts : null,
       opensNext: shuts === null ? null : opening.nextOpen(shuts),
       opensTomorrow: hours.isSet() ? opening.nextOpen(tomorrow) : null,
+      ask: asked,
       ended: isFresh ? ended : null,
     };
   };
@@ -86,10 +90,10 @@ export const createLamp = (services: {
   const tell = (): void => {
     const lamp = forTeam();
     const doors = store.doors.all().map(({ id }) => [id, atDoor(id)] as const);
-    const text = JSON.stringify([lamp, doors]);
+    const text = JSON.stringify([lamp, doors, promises.told() === null]);
     if (text === told) return;
     told = text;
-    hub.tellLamp(lamp, atDoor, clock.now());
+    hub.tellLamp(lamp, atDoor, promises.told(), clock.now());
   };
 
   const checked = (lamp: LampSetting): void => {
@@ -109,10 +113,19 @@ export const createLamp = (services: {
     atDoor,
     forTeam,
     tell,
+    /** Sets it without telling anybody yet, inside a transaction. */
+    turn: write,
+    /** What the team is asked about; null: nothing. */
+    asked: (): TeamLamp['ask'] => asked,
+    ask: (about: TeamLamp['ask']): void => {
+      asked = about;
+      tell();
+    },
     set: (lamp: LampSetting): TeamLamp => {
       checked(lamp);
       write(lamp);
       ended = null;
+      asked = null;
       tell();
       return forTeam();
     },

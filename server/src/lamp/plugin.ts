@@ -21,6 +21,15 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
     },
   );
 
+  app.delete(
+    '/api/lamp/ask',
+    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    async (_request, reply) => {
+      lamp.ask(null);
+      return reply.code(204).send(null);
+    },
+  );
+
   app.put(
     '/api/members/:id/out',
     {

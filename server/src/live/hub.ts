@@ -147,7 +147,12 @@ export const createHub = (
       for (const { told } of news) for (const one of told) apart(() => tellPanels(one));
     },
     /** The team hears of the house's light, whoever is at a door of that door's. */
-    tellLamp: (lamp: TeamLamp, atDoor: (doorId: string) => Light, now: number): void => {
+    tellLamp: (
+      lamp: TeamLamp,
+      atDoor: (doorId: string) => Light,
+      usual: number | null,
+      now: number,
+    ): void => {
       tellTeam({ say: 'lamp', lamp, now });
       const lights = new Map<string, Light>();
       const lightAt = (doorId: string): Light => {
@@ -157,7 +162,7 @@ export const createHub = (
       };
       for (const theirs of panels.values()) {
         for (const panel of theirs) {
-          apart(() => panel.send({ say: 'lamp', lamp: lightAt(panel.doorId), now }));
+          apart(() => panel.send({ say: 'lamp', lamp: lightAt(panel.doorId), usual, now }));
         }
       }
       for (const plate of plates) apart(() => plate.send(lightAt(plate.doorId), now));
@@ -168,6 +173,8 @@ export const createHub = (
       houseMark = randomUUID();
       tellTeam({ say: 'house' });
     },
+    /** Where conversations stand in the line is another, though nothing was said: read it anew. */
+    tellLine: (): void => tellTeam({ say: 'line' }),
     tellTeamTyping: (conversationId: string): void => tellTeam({ say: 'typing', conversationId }),
     tellVisitorTyping: (writer: string, name: string): void =>
       tellVisitor(writer, { say: 'typing', name }),

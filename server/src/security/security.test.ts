@@ -118,6 +118,7 @@ describe('who may do what', () => {
         'put /api/mail',
         'put /api/members/{id}/out',
         'put /api/members/{id}/role',
+        'put /api/promises',
         'put /api/ring-on',
       ].sort(),
     );

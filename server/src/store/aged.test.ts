@@ -30,6 +30,7 @@ const cameWith: Readonly<Record<string, string>> = {
   rang: '0.6.0',
   looked: '0.6.0',
   'held-back': '0.6.0',
+  'turned-soon': '0.7.0',
 };
 
 describe.each(releases())('the file that release %s left', (release) => {

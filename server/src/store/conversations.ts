@@ -12,7 +12,8 @@ import {
   type View,
   viewsOf,
 } from '@porch/core/conversation';
-import { type LineKey, placeInLine } from '@porch/core/patience';
+import { openingWhile } from '@porch/core/hours/opening';
+import { dueAt, type LineKey, placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
 import { createMemo } from './memo';
 
@@ -20,6 +21,11 @@ interface Placed {
   group: Group;
   place: number;
 }
+
+/** When an answer to a conversation is due, UTC epoch milliseconds; null: nothing is owed. */
+export type DueOf = (state: ConversationState, doorId: string) => number | null;
+
+const always = openingWhile(null);
 
 export interface ConversationRecord {
   id: string;
@@ -31,6 +37,8 @@ export interface ConversationRecord {
   fold: number;
   /** Where it stands in the line as it is kept; null: nowhere. */
   placed: Placed | null;
+  /** When an answer to it is due; null: nothing is owed. */
+  dueAt: number | null;
 }
 
 interface Stored {
@@ -43,16 +51,17 @@ interface Stored {
 
 const columns = 'c.id, c.threads, c.fold, c.line_group AS lineGroup, c.place';
 
-const fromStored = ({ id, fold, lineGroup, place, ...stored }: Stored): ConversationRecord => {
-  const threads: ThreadState[] = JSON.parse(stored.threads);
-  const placed = lineGroup === null ? null : { group: lineGroup, place: place ?? 0 };
-  return { id, threads, fold, placed, state: combine(threads) };
-};
-
 /** A conversation with somebody's first words still to come; it has the name of its first thread. */
 export const newConversation = (threadId: string, doorId: string): ConversationRecord => {
   const threads = [emptyThread(threadId, doorId)];
-  return { id: threadId, threads, state: combine(threads), fold: FOLD_VERSION, placed: null };
+  return {
+    id: threadId,
+    threads,
+    state: combine(threads),
+    fold: FOLD_VERSION,
+    placed: null,
+    dueAt: null,
+  };
 };
 
 /** The conversation with these threads in it, and no others. */
@@ -69,12 +78,16 @@ export const withThreads = (
 const newestFirst = (threads: readonly ThreadState[]): readonly ThreadState[] =>
   threads.length < 2 ? threads : [...threads].sort((a, b) => b.saidSeq - a.saidSeq);
 
+const doorWrittenLast = (threads: readonly ThreadState[]): string =>
+  threadWrittenLast(threads)?.doorId ?? '';
+
 /** The row that crosses the wire. */
-export const toRow = ({ id, state, threads }: ConversationRecord): Row => ({
+export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): Row => ({
   id,
-  doorId: threadWrittenLast(threads)?.doorId ?? '',
+  doorId: doorWrittenLast(threads),
   group: groupOf(state),
-  place: placeInLine(state),
+  place: placeInLine(state, due),
+  dueAt: due,
   state,
   threads: newestFirst(threads).map((thread) => ({
     id: thread.threadId,
@@ -88,8 +101,8 @@ export const toRow = ({ id, state, threads }: ConversationRecord): Row => ({
   })),
 });
 
-const placeOf = ({ threads, state }: ConversationRecord): Placed | null =>
-  threads.length === 0 ? null : { group: groupOf(state), place: placeInLine(state) };
+const placeOf = ({ threads, state, dueAt: due }: ConversationRecord): Placed | null =>
+  threads.length === 0 ? null : { group: groupOf(state), place: placeInLine(state, due) };
 
 /** Which views show a conversation. */
 export type ViewsOf = (conversation: ConversationRecord) => readonly View[];
@@ -129,6 +142,9 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
        AND (l.place, l.conversation_id) > (@place, @id)
      ORDER BY l.place, l.conversation_id LIMIT @most`,
   );
+  const inGroup = db.prepare<[Group], { id: string }>(
+    "SELECT conversation_id AS id FROM line_places WHERE view = 'all' AND line_group = ?",
+  );
   const here = db.prepare<[], Stored>(`SELECT ${columns} FROM conversations c WHERE c.is_here = 1`);
   const after = db.prepare<[string], Stored>(
     `SELECT ${columns} FROM conversations c WHERE c.id > ? ORDER BY c.id LIMIT 200`,
@@ -139,6 +155,14 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
   const counts = db.prepare<[View], { line_group: Group; conversations: number }>(
     'SELECT line_group, conversations FROM line_counts WHERE view = ?',
   );
+  let dueOf: DueOf = (state) => dueAt(state, always);
+
+  const fromStored = ({ id, fold, lineGroup, place, ...stored }: Stored): ConversationRecord => {
+    const threads: ThreadState[] = JSON.parse(stored.threads);
+    const placed = lineGroup === null ? null : { group: lineGroup, place: place ?? 0 };
+    const state = combine(threads);
+    return { id, threads, fold, placed, state, dueAt: dueOf(state, doorWrittenLast(threads)) };
+  };
   const one = (stored: Stored | undefined) => (stored ? fromStored(stored) : null);
 
   /** Puts it where it belongs in each view that shows it. */
@@ -167,8 +191,9 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
 
   return {
     /** Writes a conversation, and where it stands in the line now; gives it as it is kept. */
-    write: (conversation: ConversationRecord): ConversationRecord => {
-      const { id, state, threads, fold } = conversation;
+    write: (written: ConversationRecord): ConversationRecord => {
+      const { id, state, threads, fold } = written;
+      const conversation = { ...written, dueAt: dueOf(state, doorWrittenLast(threads)) };
       const placed = placeOf(conversation);
       write.run({
         id,
@@ -188,6 +213,11 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
     byIds: (ids: readonly string[]): ConversationRecord[] =>
       ids.length === 0 ? [] : byIds.all(JSON.stringify(ids)).map(fromStored),
     forget: known.forget,
+    /** When answers are due is reckoned so from now on; where others stand already, they are to be written anew. */
+    reckonDueBy: (reckon: DueOf): void => {
+      dueOf = reckon;
+      known.forget();
+    },
     /** One keyset page of a group in a view, from its top (`after` null) or from behind a row. */
     page: (
       group: Group,
@@ -198,6 +228,8 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
       page
         .all({ view, group, place: afterKey?.place ?? -1e18, id: afterKey?.id ?? '', most })
         .map(fromStored),
+    /** Ids of all in a group. */
+    idsIn: (group: Group): string[] => inGroup.all(group).map(({ id }) => id),
     /** Those somebody is here of, as far as was kept. */
     here: (): ConversationRecord[] => here.all().map(fromStored),
     /** For going through all, in steps: those behind an id. */

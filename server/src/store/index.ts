@@ -19,6 +19,7 @@ import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { picturesTable } from './pictures';
 import { probeTable } from './probe';
+import { promisesTable } from './promises';
 import { roundsTable } from './rounds';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
@@ -70,6 +71,7 @@ export const createStore = (db: Db) => {
     rounds: roundsTable(db),
     mail: mailTable(db),
     probe: probeTable(db),
+    promises: promisesTable(db),
     tries: triesTable(db),
     doors,
     deliveries: deliveriesTable(db),

@@ -26,6 +26,9 @@ const small = new Set([
   'ring_on',
   'bell_devices',
   'mail_settings',
+  'opening_hours',
+  'holidays',
+  'promises',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

@@ -1,6 +1,6 @@
 import type { DoorConfiguration } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
-import { type LampSetting, lampAt } from '@porch/core/lamp';
+import { type Light, lampAt } from '@porch/core/lamp';
 import { fitsPattern, type MannerRule, mannerOn, takesIn } from '@porch/core/page-rules';
 import { lampBody, lampGlass } from '../glyphs';
 import plateCss from './plate.css';
@@ -34,8 +34,8 @@ export interface Stood {
   person: Person | null;
   isOpen: boolean;
   unread: number;
-  lamp(): { lamp: LampSetting; now: number };
-  setLamp(told: { lamp: LampSetting; now: number }): void;
+  lamp(): { lamp: Light; now: number };
+  setLamp(told: { lamp: Light; now: number }): void;
   /** How the door behaves by itself on the page as it is now. */
   rule(): MannerRule | null;
   /** One of three texts, for lit, back soon and dark. */

@@ -6,6 +6,7 @@ const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
   say: 'welcome',
   now: 5,
   lamp: { state: 'lit', until: null },
+  usual: null,
   entries: [],
   continues: true,
   hasOlder: false,

@@ -58,6 +58,7 @@ const welcome = (seq = 0): ToVisitor => ({
   say: 'welcome',
   now: Date.now(),
   lamp: { state: 'lit', until: null },
+  usual: null,
   entries: [],
   continues: seq > 0,
   hasOlder: false,

@@ -216,7 +216,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       introduced = { name: message.name, email: message.email };
       introduce();
     }
-    if (message?.porch === 'lamp' && isPretended) hear({ say: 'lamp', ...message });
+    if (message?.porch === 'lamp' && isPretended) hear({ say: 'lamp', usual: null, ...message });
     if (message?.porch === 'shown' || message?.porch === 'hidden' || message?.porch === 'glance') {
       isShown = message.porch === 'shown';
       isGlancing = message.porch === 'glance';

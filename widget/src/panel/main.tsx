@@ -1,6 +1,7 @@
 import type { FileMention } from '@porch/core/conversation';
 import { lampAt } from '@porch/core/lamp';
 import { mailAddress } from '@porch/core/links';
+import { aheadIn, minutesIn, momentIn } from '@porch/core/when';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { lampBody, lampGlass, placeGlyphs } from '../glyphs';
@@ -19,11 +20,21 @@ const FACES_MOST = 3;
 
 type State = 'lit' | 'soon' | 'dark';
 
-/** What the light shows, as the texts call it, and the time that they may name. */
-const lampOf = (model: Model, now: number): { state: State; time: string } => {
-  const lamp = lampAt(model.lamp, now + model.offsetMs);
-  if (lamp.state !== 'back-soon') return { state: lamp.state, time: '' };
-  return { state: 'soon', time: clockTime(lamp.until - model.offsetMs) };
+interface LampShown {
+  /** What the light shows, as the texts call it. */
+  state: State;
+  /** The time that the texts may name. */
+  time: string;
+  /** When somebody is back, by this device's clock; null: they are, or nobody can tell. */
+  back: number | null;
+}
+
+const lampOf = (model: Model, now: number): LampShown => {
+  const { state, until } = lampAt(model.lamp, now + model.offsetMs);
+  if (state === 'lit') return { state, time: '', back: null };
+  const back = until === null ? null : until - model.offsetMs;
+  if (state === 'dark' || back === null) return { state: 'dark', time: '', back };
+  return { state: 'soon', time: clockTime(back), back };
 };
 
 const useModel = (conversation: Conversation): Model => {
@@ -105,7 +116,30 @@ const Head = (props: { conversation: Conversation; state: State; time: string })
   );
 };
 
-const Sign = ({ state, time }: { state: State; time: string }) => {
+/** When somebody is back, or how long an answer usually takes while somebody is in. */
+const When = (props: { lamp: LampShown; usual: number | null; now: number }) => {
+  const { language } = useView();
+  const say = useSay();
+  const { lamp, usual, now } = props;
+  if (lamp.back !== null) {
+    const time = momentIn({ language }, lamp.back, now);
+    const ahead = aheadIn(language, lamp.back - now);
+    return (
+      <p class="sign" dir="auto">
+        {say('back', { time, ahead })}
+      </p>
+    );
+  }
+  if (lamp.state !== 'lit' || usual === null) return null;
+  return (
+    <p class="sign" dir="auto">
+      {say('usual', { span: minutesIn(language, usual) })}
+    </p>
+  );
+};
+
+const Sign = (props: { lamp: LampShown; usual: number | null; now: number }) => {
+  const { state, time } = props.lamp;
   const { business } = useView();
   const say = useSay();
   const people = business.people.slice(0, FACES_MOST);
@@ -124,6 +158,7 @@ const Sign = ({ state, time }: { state: State; time: string }) => {
       <p class="sign" dir="auto">
         {say(`sign.${state}`, { time })}
       </p>
+      <When {...props} />
       <Places />
       {state !== 'lit' && business.address && (
         <p class="sign">
@@ -179,7 +214,8 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const now = useNow();
   const [large, setLarge] = useState<FileMention | null>(null);
   const end = useRef<HTMLDivElement>(null);
-  const { state, time } = lampOf(model, now);
+  const lamp = lampOf(model, now);
+  const { state, time } = lamp;
   const isNote = state !== 'lit';
   const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
   const hasTalked = model.entries.length > 0;
@@ -218,7 +254,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
     <div class="panel">
       <Head conversation={conversation} state={state} time={time} />
       <div class="scroll">
-        <Sign state={state} time={time} />
+        <Sign lamp={lamp} usual={model.usual} now={now} />
         {said === 0 && !mustAnswerFirst && (
           <p class="empty" dir="auto">
             {say(`empty.${state}`, { time })}

@@ -30,6 +30,7 @@ const welcome = (entries: VisitorEntry[], continues = false): Event => ({
     say: 'welcome',
     now: 3_601_000,
     lamp: { state: 'lit', until: null },
+    usual: null,
     entries,
     continues,
     hasOlder: false,

@@ -6,7 +6,7 @@ import type {
   VisitorEntry,
   VisitorPage,
 } from '@porch/contract/visitor';
-import { type LampSetting, lit } from '@porch/core/lamp';
+import { type Light, lit } from '@porch/core/lamp';
 import { type Queue, type QueueAction, step } from '@porch/core/send-queue';
 import type { Given, Load } from './parcels';
 
@@ -23,7 +23,9 @@ export interface Model {
   held: Given | null;
   /** The visitor agreed to be kept, here or before. */
   hasAgreed: boolean;
-  lamp: LampSetting;
+  lamp: Light;
+  /** How long an answer usually takes, in minutes; null: it is not told. */
+  usual: number | null;
   /** The server's clock less this device's, in milliseconds: a phone's clock may be an hour off. */
   offsetMs: number;
   isConnected: boolean;
@@ -45,6 +47,7 @@ export const firstModel: Model = {
   held: null,
   hasAgreed: false,
   lamp: lit,
+  usual: null,
   offsetMs: 0,
   isConnected: false,
   isWelcome: false,
@@ -120,6 +123,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         details: message.details,
         hasAgreed: model.hasAgreed || message.hasConsented,
         lamp: message.lamp,
+        usual: message.usual,
         offsetMs: message.now - now,
         isWelcome: true,
         queue: settleQueue(model.queue, message.entries),
@@ -137,7 +141,12 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
     case 'typing':
       return { ...model, typing: { name: message.name, at: now } };
     case 'lamp':
-      return { ...model, lamp: message.lamp, offsetMs: message.now - now };
+      return {
+        ...model,
+        lamp: message.lamp,
+        usual: message.usual,
+        offsetMs: message.now - now,
+      };
     case 'taken':
     case 'refused':
     case 'pulse':

@@ -1,8 +1,8 @@
 import type { ToVisitor } from '@porch/contract/visitor';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 import { pretend } from './pretend';
 
-const dark: LampSetting = { state: 'dark', until: null };
+const dark: Light = { state: 'dark', until: null };
 
 describe('the other end of the wire in the dressing room', () => {
   beforeEach(() => jest.useFakeTimers());

@@ -1,5 +1,5 @@
 import type { FromVisitor, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
-import type { LampSetting } from '@porch/core/lamp';
+import type { Light } from '@porch/core/lamp';
 import type { Connection } from './connection';
 
 /**
@@ -9,7 +9,7 @@ import type { Connection } from './connection';
 export const pretend = (
   hear: (message: ToVisitor) => void,
   changed: (isConnected: boolean) => void,
-  lamp: () => LampSetting,
+  lamp: () => Light,
 ): Connection => {
   let seq = 0;
   const say = (message: Extract<FromVisitor, { do: 'say' }>): void => {
@@ -40,6 +40,7 @@ export const pretend = (
       say: 'welcome',
       now: Date.now(),
       lamp: lamp(),
+      usual: null,
       entries: [],
       continues: false,
       hasOlder: false,

@@ -1,4 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
+import { bySpace } from '../by-space';
 import { Text } from '../text';
 import { corner, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
@@ -24,6 +25,7 @@ export const Choice = <Value extends string>(props: {
               role="radio"
               aria-checked={isChosen}
               onPress={() => props.onChange(value)}
+              {...bySpace(() => props.onChange(value))}
               style={[
                 styles.option,
                 { borderColor: isChosen ? theme.ink : theme.edge },

@@ -1,5 +1,6 @@
 import Check from 'lucide-react-native/icons/check';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { bySpace } from '../by-space';
 import { Text } from '../text';
 import { corner, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
@@ -20,6 +21,7 @@ export const Tick = (props: {
       aria-checked={isOn}
       aria-label={props.label}
       onPress={() => props.onChange(!isOn)}
+      {...bySpace(() => props.onChange(!isOn))}
       style={styles.tick}
     >
       <View

@@ -12,6 +12,7 @@ const row = (id: string, lastSeq: number): Row => ({
   doorId: 'door-1',
   group: 'waiting',
   place: lastSeq,
+  dueAt: null,
   state: { ...emptyConversation, lastSeq, waitingSince: 1 },
   threads: [],
 });

@@ -126,5 +126,8 @@ export const rowAhead = (row: Row, done: Ahead): Row => {
   } as Entry;
   const known = { ...row.state, lastSeq: Math.floor(row.state.lastSeq) };
   const state = fold(known, entry);
-  return { ...row, state, group: groupOf(state), place: placeInLine(state) };
+  // What was owed before is due when it was; for what is owed anew the server will say.
+  const isSame = state.waitingSince === row.state.waitingSince;
+  const dueAt = isSame ? row.dueAt : null;
+  return { ...row, state, dueAt, group: groupOf(state), place: placeInLine(state, dueAt) };
 };

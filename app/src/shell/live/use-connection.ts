@@ -115,6 +115,9 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       void client.invalidateQueries({ queryKey: hoursKey });
       void client.invalidateQueries({ queryKey: doorbellKey });
       break;
+    case 'line':
+      void readAnew(client);
+      break;
     case 'pulse':
       break;
   }

@@ -8,6 +8,7 @@ const row = (id: string, doorId: string): Row => ({
   doorId,
   group: 'waiting',
   place: 0,
+  dueAt: null,
   state: emptyConversation,
   threads: [],
 });

@@ -29,7 +29,8 @@ export const openTalk = (
   address: string,
   send: (message: ToVisitor) => void,
 ): Talk => {
-  const { visiting, website, presence, hub, reach, lamp, clock, limits, disk, store } = services;
+  const { visiting, website, presence, hub, reach, lamp, promises, clock, limits, disk, store } =
+    services;
   let visitor: Known | null = null;
   let leave = (): void => {};
 
@@ -47,6 +48,7 @@ export const openTalk = (
       say: 'welcome',
       now: clock.now(),
       lamp: lamp.atDoor(door.id),
+      usual: promises.told(),
       ...page,
       continues: Boolean(continued),
       reached: { hasSeq: reach.hasSeq(), readSeq: state?.teamReadSeq ?? 0 },

@@ -27,3 +27,15 @@ CREATE TABLE answer_times (
   took_ms INTEGER NOT NULL
 ) STRICT;
 CREATE INDEX answer_times_by_age ON answer_times (at);
+
+-- What the business promises to whoever writes.
+CREATE TABLE promises (
+  id INTEGER PRIMARY KEY CHECK (id = 1),
+  settings TEXT NOT NULL
+) STRICT;
+
+-- For whom, waiting since then, it was asked whether the light should say "back soon".
+CREATE TABLE late_asked (
+  conversation_id TEXT PRIMARY KEY,
+  since INTEGER NOT NULL
+) STRICT, WITHOUT ROWID;

@@ -18,6 +18,7 @@ const business: Business = {
 
 const member = (id: string, change: Partial<TeamMember> = {}): TeamMember => ({
   id,
+  out: null,
   name: `${id} Long`,
   role: 'helper',
   publicName: '',

@@ -10,6 +10,18 @@ import { spansInWords } from './in-words';
 import { SpansSheet } from './spans-sheet';
 
 const DAYS = 7;
+const SCALE = [0, 6, 12, 18, 24];
+
+/** The hours above the days, for whoever sees and points. */
+const Scale = () => (
+  <View aria-hidden style={styles.scale}>
+    {SCALE.map((hour) => (
+      <Text key={hour} kind="small" tone="slate" style={styles.hour}>
+        {hour}
+      </Text>
+    ))}
+  </View>
+);
 
 /** A week, drawn with a finger or set in exact times, a day at a time. */
 export const WeekEditor = (props: {
@@ -23,6 +35,7 @@ export const WeekEditor = (props: {
     onChange(week.map((one, weekday) => (weekdays.includes(weekday) ? spans : one)));
   return (
     <View role="list" aria-label={words().week} style={styles.week}>
+      <Scale />
       {week.map((spans, weekday) => {
         const name = words().days[weekday] ?? '';
         const inWords = spansInWords(spans);
@@ -71,6 +84,8 @@ export const WeekEditor = (props: {
 
 const styles = StyleSheet.create({
   week: { gap: 8 },
+  scale: { flexDirection: 'row', justifyContent: 'space-between' },
+  hour: { fontVariant: ['tabular-nums'] },
   name: {
     minHeight: touch - 8,
     flexDirection: 'row',

@@ -19,6 +19,7 @@ import { useHoursWay } from '../parts/way';
 import { WeekEditor } from '../parts/week-editor';
 import { words } from '../words';
 import { HolidaysPart } from './holidays-part';
+import { PromisesPart } from './promises-part';
 import { SpellsPart } from './spells-part';
 import { WrittenPart } from './written-part';
 
@@ -137,6 +138,7 @@ const HoursOfHouse = ({ hours }: { hours: HoursData }) => {
         isFixed={isFixed}
         onRead={change}
       />
+      <PromisesPart isFixed={isFixed} />
       <DoorsPart doors={(house?.doors ?? []).filter(({ isClosed }) => !isClosed)} hours={hours} />
       {draft && !isFixed ? (
         <Row>

@@ -121,5 +121,21 @@ export const en = {
       'reason-unsaid': 'what it is for is not written',
     } satisfies Record<LeftReason, string>,
   },
+  promises: {
+    title: 'What visitors may expect',
+    usual: 'Visitors read how fast you usually answer',
+    usualNow: (span: string, answers: number) =>
+      `Now: within ${span}, the middle of ${answers} first answers in 30 days, in open hours.`,
+    usualFew: (answers: number) =>
+      `It shows from ten first answers in 30 days on; there are ${answers}.`,
+    grace: 'A note is due this long after opening',
+    graces: { '15': '15 min', '30': '30 min', '60': '1 h', '120': '2 h', '240': '4 h' },
+    late: 'When somebody’s patience is over and nobody has looked',
+    lates: {
+      nothing: 'Leave the light as it is',
+      ask: 'Ask us once',
+      itself: 'Turn to “back soon” for 30 min',
+    },
+  },
   onlyOwner: 'Only an owner can change the hours.',
 };

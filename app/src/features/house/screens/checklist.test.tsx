@@ -20,6 +20,7 @@ const nothing: Ticks = {
   phone: false,
   homeScreen: false,
   rings: false,
+  hours: false,
   answered: false,
   dressed: false,
   darkTexts: false,
@@ -30,6 +31,7 @@ const everything: Ticks = {
   phone: true,
   homeScreen: true,
   rings: true,
+  hours: true,
   answered: true,
   dressed: true,
   darkTexts: true,
@@ -91,7 +93,7 @@ describe('the checklist that ticks itself', () => {
 
   it('says what is still to do, and when it last looked', async () => {
     await draw(houseWith(nothing));
-    expect(screen.getAllByText('To do')).toHaveLength(7);
+    expect(screen.getAllByText('To do')).toHaveLength(8);
     expect(screen.getByText('To do · Not seen yet, last looked 1 s ago')).toBeTruthy();
     expect(screen.queryByText('Done')).toBeNull();
   });

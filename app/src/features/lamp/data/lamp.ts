@@ -9,11 +9,12 @@ import { useHouseChange } from '../../../shell/session/house';
 /** What the light will show once the house has taken a setting, as far as it can be known here. */
 export const lampAhead = (lamp: TeamLamp, setting: LampSetting): TeamLamp => {
   if (setting.state !== 'by-hours')
-    return { ...lamp, ...setting, setting, why: 'hand', ended: null };
+    return { ...lamp, ...setting, setting, why: 'hand', ask: null, ended: null };
   return {
     ...lamp,
     setting,
     why: 'hours',
+    ask: null,
     ended: null,
     state: lamp.isOpen ? 'lit' : 'dark',
     until: lamp.isOpen ? lamp.shutsNext : lamp.opensNext,
@@ -31,6 +32,16 @@ export const useSetLamp = () =>
     },
     onSuccess: (lamp) => live.set({ lamp }),
     onError: (_error, _setting, before) => live.set({ lamp: before ?? null }),
+  });
+
+/** Leaves the light as it is, though somebody waits. */
+export const useAnswerAsk = () =>
+  useMutation({
+    mutationFn: () => api.drop('/api/lamp/ask'),
+    onMutate: () => {
+      const { lamp } = live.now();
+      if (lamp) live.set({ lamp: { ...lamp, ask: null } });
+    },
   });
 
 /** Says whether somebody is in; null: they are. */

@@ -11,6 +11,7 @@ import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { words } from '../words';
 import { lampInWords } from './in-words';
+import { LateAsk } from './late-ask';
 
 const loadSheet = () => import('./lamp-sheet');
 const LampSheet = lazy(loadSheet);
@@ -66,6 +67,7 @@ export const LampSwitch = () => {
           />
         </View>
       </Pressable>
+      <LateAsk />
       {isOpen ? (
         <Suspense fallback={null}>
           <LampSheet close={() => setOpen(false)} />

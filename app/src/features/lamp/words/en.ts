@@ -49,4 +49,10 @@ export const en = {
   },
   outUntil: (time: string) => `Out until ${time}`,
   hours: 'Opening hours',
+  late: {
+    since: (time: string) => `Waiting since ${time}, and nobody has looked. Say “back soon”?`,
+    look: 'Look',
+    soon: 'Back in 30 min',
+    leave: 'Leave it',
+  },
 };

@@ -55,7 +55,7 @@ const timeOf = (
 
 /** What of a row changes as time goes by, and only as far as it can be seen. */
 const seenAt = (row: Row, zone: string) => (now: number) => {
-  const patience = patienceOf(row.state, now);
+  const patience = patienceOf(row.state, row.dueAt, now);
   return {
     ...timeOf(row, patience, now, zone),
     burnt: patience && Math.round((1 - patience.share) * 100),

@@ -12,6 +12,7 @@ const draw = (name: string) => {
     doorId: 'door-1',
     group: 'waiting',
     place: 0,
+    dueAt: null,
     state: { ...emptyConversation, name, zone: 'Europe/Lisbon' },
     threads: [],
   };

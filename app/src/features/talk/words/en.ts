@@ -25,6 +25,8 @@ export const en = {
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     returned: 'Came back by itself',
+    turnedSoon: (time: string) =>
+      `Nobody had looked in time: the porch light turned to “back soon” by itself, until ${time}`,
     heldBack: {
       automatic: (from: string) => `An automatic email from ${from} was not passed on`,
       'unknown-sender': (from: string) =>

@@ -1,0 +1,49 @@
+const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+const DAY_MS = 24 * HOUR_MS;
+
+/** In whose words a moment is told: the language of the page, the manner of clocks, and the zone (absent: the device's). */
+export interface Listener {
+  language: string;
+  clock?: string;
+  zone?: string;
+}
+
+/** How far a moment is ahead: "in 40 minutes", "in 14 hours", "in 3 days". Never less than a minute. */
+export const aheadIn = (language: string, aheadMs: number): string => {
+  const words = new Intl.RelativeTimeFormat(language, { numeric: 'always' });
+  if (aheadMs < HOUR_MS) return words.format(Math.max(1, Math.ceil(aheadMs / MINUTE_MS)), 'minute');
+  if (aheadMs < 2 * DAY_MS) return words.format(Math.round(aheadMs / HOUR_MS), 'hour');
+  return words.format(Math.round(aheadMs / DAY_MS), 'day');
+};
+
+/** A moment as somebody elsewhere reads it: "14:00" on their day, "Thursday 09:00" within a week, with a date beyond. */
+export const momentIn = ({ language, clock, zone }: Listener, at: number, now: number): string => {
+  const timeZone = zone;
+  const time = new Intl.DateTimeFormat(clock, {
+    timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(at);
+  const day = (moment: number): string =>
+    new Intl.DateTimeFormat('en-CA', { timeZone }).format(moment);
+  if (day(at) === day(now)) return time;
+  const date: Intl.DateTimeFormatOptions =
+    at - now < 6 * DAY_MS
+      ? { weekday: 'long' }
+      : { weekday: 'long', day: 'numeric', month: 'long' };
+  return `${new Intl.DateTimeFormat(language, { timeZone, ...date }).format(at)} ${time}`;
+};
+
+/** A length of time in whole units: 5 → "5 minutes", 120 → "2 hours", 2880 → "2 days". */
+export const minutesIn = (language: string, minutes: number): string => {
+  const [count, unit] =
+    minutes < 60
+      ? [minutes, 'minute']
+      : minutes < 24 * 60
+        ? [Math.round(minutes / 60), 'hour']
+        : [Math.round(minutes / 24 / 60), 'day'];
+  return new Intl.NumberFormat(language, { style: 'unit', unit, unitDisplay: 'long' }).format(
+    count,
+  );
+};

@@ -1,0 +1,63 @@
+import type { PromisesShown } from '@porch/contract/promises';
+import { type Promises, plainPromises } from '@porch/core/promises';
+import { USUAL_OVER_MS, usualMinutes } from '@porch/core/usual';
+import type { Clock } from '../clock';
+import { lastDoorOf } from '../doors/called';
+import type { HoursOf } from '../hours/hours';
+import type { Change } from '../inbox/batch';
+import type { Follow } from '../inbox/record';
+import type { Store } from '../store';
+
+/** So long what is usual is taken from what was reckoned. */
+const USUAL_KEPT_MS = 60_000;
+
+/** What is promised to whoever writes, and how long answers take. */
+export const createPromises = (services: {
+  store: Store;
+  clock: Clock;
+  change: Change;
+  opening: HoursOf['opening'];
+}) => {
+  const { store, clock, change, opening } = services;
+  let known: { at: number; minutes: number | null } | null = null;
+
+  const promises = (): Promises => ({ ...plainPromises, ...store.promises.settings() });
+
+  const usual = (): number | null => {
+    const now = clock.steady();
+    if (!known || now - known.at >= USUAL_KEPT_MS) {
+      const took = store.answerTimes.since(clock.now() - USUAL_OVER_MS);
+      known = { at: now, minutes: usualMinutes(took) };
+    }
+    return known.minutes;
+  };
+
+  /** Somebody who waited has their first answer: how much open time that took is kept. */
+  const follow: Follow = (was, _now, entries) => {
+    const answer = entries.find(({ kind }) => kind === 'team-said');
+    const { waitingSince, cameBack } = was.state;
+    if (answer && waitingSince !== null && !cameBack) {
+      const doorId = lastDoorOf(store, was)?.id ?? '';
+      const took = opening(doorId).openMsBetween(waitingSince, answer.at);
+      store.answerTimes.add(doorId, answer.at, took);
+    }
+    return [];
+  };
+
+  return {
+    now: promises,
+    follow,
+    /** How long an answer usually takes, in minutes, for visitors to read; null: it is not told. */
+    told: (): number | null => (promises().showsUsual ? usual() : null),
+    shown: (): PromisesShown => ({
+      promises: promises(),
+      usualMinutes: usual(),
+      answers: store.answerTimes.since(clock.now() - USUAL_OVER_MS).length,
+    }),
+    set: (next: Promises): void => change(() => store.promises.setSettings(next)),
+    /** What is older than anybody looks is let go. */
+    tidy: (): void => store.answerTimes.dropBefore(clock.now() - USUAL_OVER_MS),
+  };
+};
+
+export type PromisesKept = ReturnType<typeof createPromises>;
