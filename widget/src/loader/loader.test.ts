@@ -182,6 +182,19 @@ describe('the loader on somebody\u2019s page', () => {
     expect(page.plate()?.textContent).toContain('Answering now');
   });
 
+  it('draws nothing anew meanwhile where the light is dark for longer than a timer can wait', async () => {
+    const until = Date.now() + 40 * 24 * 3_600_000;
+    const page = await standOn({ answers: configuration({ state: 'dark', until }) });
+    const plate = page.plate();
+    if (!plate) throw new Error('there is no plate');
+    let drawn = 0;
+    new page.window.MutationObserver(() => {
+      drawn += 1;
+    }).observe(plate, { attributes: true });
+    await passing(100);
+    expect(drawn).toBe(0);
+  });
+
   it('gets the panel ready behind the plate for whoever has talked before', async () => {
     const page = await standOn({ answers: configuration(), talked: true });
     expect((await there(page.frame)).hidden).toBe(true);

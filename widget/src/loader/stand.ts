@@ -177,7 +177,11 @@ export const stand = (
       plate.setAttribute('aria-expanded', String(stood.isOpen));
       clearTimeout(timer);
       if (now.until) {
-        timer = window.setTimeout(stood.redraw, now.until - Date.now() - offset + 50);
+        // A timer cannot wait longer than some 24 days; then it looks again.
+        timer = window.setTimeout(
+          stood.redraw,
+          Math.min(now.until - Date.now() - offset + 50, 2e9),
+        );
       }
     },
     rule: () => mannerOn(rules.manners, location.pathname),
