@@ -1,5 +1,6 @@
 import {
   answerManners,
+  closedManners,
   type Dress,
   linkGlyphs,
   panelSizes,
@@ -73,6 +74,7 @@ export const DressSchema = z.object({
     z.object({ id: IdSchema, glyph: z.enum(linkGlyphs), label: short, url: short }),
   ).default([]),
   onAnswer: z.enum(answerManners).default('count'),
+  whenNotLit: z.enum(closedManners).default('note'),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */

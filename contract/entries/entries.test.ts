@@ -14,6 +14,7 @@ const filed = {
   at: 1_794_477_600_000,
 };
 const memberId = 'member-id-0001';
+const owed = { what: 'The pots', dueAt: 5, remindAt: null, whose: null };
 const page = { url: 'https://quillfern.example/ferns', title: 'Ferns' };
 const files = [
   {
@@ -79,6 +80,11 @@ const whole: WholeEntries = {
   rang: { ...filed, kind: 'rang', memberId, by: 'mail', failed: 'push-gone' },
   looked: { ...filed, kind: 'looked', memberId },
   'turned-soon': { ...filed, kind: 'turned-soon', until: 1_800_000_000_000 },
+  'door-sign': { ...filed, kind: 'door-sign', text: 'We are back soon', until: null },
+  owed: { ...filed, kind: 'owed', memberId: null, why: 'note', ...owed },
+  'owed-changed': { ...filed, kind: 'owed-changed', of: 'owed-id-0001', memberId: null, ...owed },
+  'owed-done': { ...filed, kind: 'owed-done', of: 'owed-id-0001', memberId: null },
+  'owed-undone': { ...filed, kind: 'owed-undone', of: 'owed-id-0001', memberId: 'member-id-01' },
   'held-back': { ...filed, kind: 'held-back', why: 'automatic', from: 'a@post.example' },
   bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };

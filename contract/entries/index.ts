@@ -2,6 +2,7 @@ import type { ConversationState, Entry, Group } from '@porch/core/conversation';
 import { groups, heldBackReasons, steps, views } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
+import { owings } from '@porch/core/promises';
 import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import { z } from 'zod';
 
@@ -55,6 +56,14 @@ const filed = {
   conversationId: IdSchema,
   threadId: IdSchema.nullable(),
   at: TimeSchema,
+};
+
+/** What is owed, by when, and whose it is. */
+const owed = {
+  what: z.string(),
+  dueAt: TimeSchema,
+  remindAt: TimeSchema.nullable(),
+  whose: IdSchema.nullable(),
 };
 
 const said = { text: z.string(), files: z.array(FileMentionSchema) };
@@ -130,6 +139,33 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   }),
   z.object({ ...filed, kind: z.literal('looked'), memberId: IdSchema }),
   z.object({ ...filed, kind: z.literal('turned-soon'), until: TimeSchema }),
+  z.object({
+    ...filed,
+    kind: z.literal('owed'),
+    memberId: IdSchema.nullable(),
+    why: z.enum(owings),
+    ...owed,
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('owed-changed'),
+    of: IdSchema,
+    memberId: IdSchema.nullable(),
+    ...owed,
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('owed-done'),
+    of: IdSchema,
+    memberId: IdSchema.nullable(),
+  }),
+  z.object({ ...filed, kind: z.literal('owed-undone'), of: IdSchema, memberId: IdSchema }),
+  z.object({
+    ...filed,
+    kind: z.literal('door-sign'),
+    text: z.string(),
+    until: TimeSchema.nullable(),
+  }),
   z.object({
     ...filed,
     kind: z.literal('held-back'),

@@ -4,6 +4,7 @@ import { TimeSchema } from '../entries';
 /** What the house does later or outside; each has its words in the app. */
 export const jobNames = [
   'return',
+  'remind',
   'deliver',
   'push',
   'ring-on',

@@ -1,4 +1,5 @@
 import { THREADS_MOST } from '@porch/core/conversation';
+import { OWED_LONGEST } from '@porch/core/promises';
 import { z } from 'zod';
 import {
   CountsSchema,
@@ -42,6 +43,14 @@ export const RollPageSchema = z.object({
 });
 export type RollPage = z.infer<typeof RollPageSchema>;
 
+/** What is owed, by when, when it rings, and whose it is. */
+const owed = {
+  what: z.string().max(OWED_LONGEST),
+  dueAt: TimeSchema,
+  remindAt: TimeSchema.nullable(),
+  whose: IdSchema.nullable(),
+};
+
 /** What a member may do in a conversation. Each carries an id made on the device. */
 export const DeedSchema = z.discriminatedUnion('do', [
   z.object({
@@ -56,6 +65,11 @@ export const DeedSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('wrap-up'), id: IdSchema }),
   z.object({ do: z.literal('put-by'), id: IdSchema, until: TimeSchema }),
   z.object({ do: z.literal('take-back'), id: IdSchema }),
+  /** Something is owed; the deed's id is the follow-up's. */
+  z.object({ do: z.literal('owe'), id: IdSchema, ...owed }),
+  z.object({ do: z.literal('owe-otherwise'), id: IdSchema, of: IdSchema, ...owed }),
+  z.object({ do: z.literal('owe-done'), id: IdSchema, of: IdSchema }),
+  z.object({ do: z.literal('owe-again'), id: IdSchema, of: IdSchema }),
   /** The person of another conversation is the one of this one. */
   z.object({ do: z.literal('join'), id: IdSchema, other: IdSchema }),
   /** Some of the threads are somebody else's. */

@@ -27,8 +27,9 @@ export const SaySchema = z.object({
   text: TypedTextSchema,
   fileIds: z.array(IdSchema).max(FILES_MOST),
   page: PageSchema.nullable(),
-  /** The browser's time zone. */
+  /** The browser's time zone, and the language in which the door speaks to them. */
   zone: z.string().max(64).optional(),
+  language: z.string().max(8).optional(),
   /** In which language the visitor agreed to be kept, where the door asks for that. */
   consent: z.string().max(8).nullable().optional(),
 });
@@ -80,8 +81,8 @@ export type VisitorLetter = z.infer<typeof VisitorLetterSchema>;
 /** What a visitor is told of an entry: nothing about the team's inner doings. */
 export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
   Pick<Extract<Entry, { kind: 'visitor-said' }>, 'text' | 'files'> & {
-    by: 'visitor' | 'team';
-    /** Who of the team said it; empty for the visitor's own. */
+    by: 'visitor' | 'team' | 'door';
+    /** Who of the team said it; empty for the visitor's own, and for what the door says. */
     name: string;
     /** Address of their face; null: initials stand for it. */
     face: string | null;
@@ -102,6 +103,9 @@ export interface KnownDetails {
   own: Record<string, string>;
 }
 
+/** From a moment to another, UTC epoch milliseconds. */
+export type Stretch = readonly [from: number, to: number];
+
 /** Everything that a panel may be sent. */
 export type ToVisitor =
   | {
@@ -110,6 +114,8 @@ export type ToVisitor =
       lamp: Light;
       /** How long an answer usually takes, in minutes; null: it is not told. */
       usual: number | null;
+      /** From when to when it is open in the days that come, where the door says no more than that. */
+      opens: Stretch[];
       entries: VisitorEntry[];
       /** True when `entries` follow what the panel has; false when they are the newest, to start from. */
       continues: boolean;
@@ -128,7 +134,7 @@ export type ToVisitor =
   | { say: 'refused'; id: string; refusal: Refusal }
   | { say: 'reached'; reached: Reached }
   | { say: 'typing'; name: string }
-  | { say: 'lamp'; lamp: Light; usual: number | null; now: number }
+  | { say: 'lamp'; lamp: Light; usual: number | null; opens: Stretch[]; now: number }
   | { say: 'pulse' };
 
 export interface LetterToVisitor {

@@ -51,6 +51,17 @@ export const heldBackReasons = [
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 
+/** What is owed, by when, and whose it is. Moments are UTC epoch milliseconds. */
+export interface Owed {
+  /** Empty: an answer. */
+  what: string;
+  dueAt: number;
+  /** When it rings; null: it does not. */
+  remindAt: number | null;
+  /** Null: whoever comes first. */
+  whose: string | null;
+}
+
 /** What happened, without when and where: the part that a reducer decides on. */
 export type Happening =
   | {
@@ -92,10 +103,18 @@ export type Happening =
   | { kind: 'rang'; memberId: string; by: 'push' | 'mail'; failed?: string }
   /** An answer that came by mail and was not passed on, and why; `from`: who sent it, as it says. */
   | { kind: 'held-back'; why: HeldBack; from: string }
+  /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
+  | { kind: 'door-sign'; text: string; until: number | null }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */
   | { kind: 'looked'; memberId: string }
+  /** Something is owed, from now on; the entry's id is the follow-up's. By nobody's hand: `memberId` null. */
+  | ({ kind: 'owed'; memberId: string | null; why: 'note' | 'left' | 'hand' } & Owed)
+  /** What is owed under the id `of` is another, is done, or is not done after all. */
+  | ({ kind: 'owed-changed'; of: string; memberId: string | null } & Owed)
+  | { kind: 'owed-done'; of: string; memberId: string | null }
+  | { kind: 'owed-undone'; of: string; memberId: string }
   /** Something of a kind that this program does not know any more. */
   | { kind: 'bygone'; was: string };
 
@@ -136,6 +155,11 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   looked: true,
   'held-back': true,
   'turned-soon': true,
+  'door-sign': true,
+  owed: true,
+  'owed-changed': true,
+  'owed-done': true,
+  'owed-undone': true,
   bygone: true,
 };
 
@@ -152,6 +176,10 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'looked',
   'held-back',
   'turned-soon',
+  'owed',
+  'owed-changed',
+  'owed-done',
+  'owed-undone',
 ]);
 
 /** Whether an entry of a kind concerns a conversation as a whole, and not one thread of it. */
@@ -160,8 +188,8 @@ export const isOfTheWhole = (kind: HappeningKind): boolean => ofTheWhole.has(kin
 /** Whether an entry is drawn on the team's roll; the others only move the conversation's state. */
 export const isOnTheRoll = (kind: HappeningKind): boolean => onTheRoll[kind];
 
-/** Whether a visitor may see this entry: what was said by either side, and nothing else. */
+/** Whether a visitor may see this entry: what was said by either side or by the door, and nothing else. */
 export const isForVisitor = (kind: HappeningKind): boolean =>
-  kind === 'visitor-said' || kind === 'team-said';
+  kind === 'visitor-said' || kind === 'team-said' || kind === 'door-sign';
 
 export const entryKinds = Object.keys(onTheRoll) as HappeningKind[];

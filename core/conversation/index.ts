@@ -5,6 +5,7 @@ export type {
   Happening,
   HappeningKind,
   HeldBack,
+  Owed,
   OwnAnswer,
   Page,
   Step,

@@ -183,6 +183,11 @@ const apply = (state: State, entry: Entry): State => {
     case 'looked':
     case 'held-back':
     case 'turned-soon':
+    case 'door-sign':
+    case 'owed':
+    case 'owed-changed':
+    case 'owed-done':
+    case 'owed-undone':
     case 'bygone':
       return state;
   }

@@ -3,7 +3,7 @@ import { countries } from '../countries';
 import { gapsIn, type TextKey, textKeys, textsIn, toLanguage } from '../door-texts';
 import { PATTERN_LONGEST, toPattern } from '../page-rules';
 import { webAddress } from '../website';
-import type { Dress, GuestBookPage } from './dress';
+import { type Dress, type GuestBookPage, SUBJECT } from './dress';
 import { DRESS_LIMITS } from './limits';
 
 /** Something in a dress that is not right: where it stands ("texts.de.sign.dark"), and what is wrong. */
@@ -139,7 +139,7 @@ const linkProblems = ({ links }: Dress): Found[] => [
 ];
 
 const guestBookProblems = ({ guestBook, consent }: Dress): Found[] => {
-  const known = ['name', 'email', 'phone', ...guestBook.own.map(({ id }) => id)];
+  const known = ['name', 'email', 'phone', SUBJECT, ...guestBook.own.map(({ id }) => id)];
   const limit = DRESS_LIMITS.labelLongest;
   return [
     ...pageProblems('lit', guestBook.lit, known),

@@ -31,6 +31,13 @@ export const answerManners = ['count', 'show', 'open'] as const;
 /** What a closed panel does when an answer comes: counts it, shows its first words beside the plate, or opens. */
 export type AnswerManner = (typeof answerManners)[number];
 
+export const closedManners = ['note', 'hours', 'no-plate'] as const;
+/** While the light is not lit: take a note, show only when and where else to reach the business, or show no plate. */
+export type ClosedManner = (typeof closedManners)[number];
+
+/** The guest book's field for what a note is about; kept as an answer under this id. */
+export const SUBJECT = 'note-subject';
+
 /** What a person is asked for: three that everybody knows, and the owner's own. */
 export interface OwnField {
   /** Made where it was added; stays when the label changes. */
@@ -41,7 +48,7 @@ export interface OwnField {
   choices: string[];
 }
 
-/** "name", "email", "phone" or the id of an own field. */
+/** "name", "email", "phone", `SUBJECT` or the id of an own field. */
 export interface AskedField {
   field: string;
   isRequired: boolean;
@@ -86,6 +93,7 @@ export interface Dress {
   consent: { isAsked: boolean; link: string };
   links: PlaceLink[];
   onAnswer: AnswerManner;
+  whenNotLit: ClosedManner;
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -129,6 +137,7 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
   consent: { isAsked: false, link: '' },
   links: [],
   onAnswer: 'count',
+  whenNotLit: 'note',
 });
 
 /** A dress as it was kept by an earlier program, with what has been learned to be set since. */

@@ -3,6 +3,7 @@ export { gapsFor, problemsOf, tidyDress } from './check';
 export type {
   AnswerManner,
   AskedField,
+  ClosedManner,
   Dress,
   GuestBookPage,
   LinkGlyph,
@@ -14,10 +15,12 @@ export type {
 } from './dress';
 export {
   answerManners,
+  closedManners,
   linkGlyphs,
   phonePlates,
   plainDress,
   plateShapes,
+  SUBJECT,
   textSizes,
   wholeDress,
 } from './dress';

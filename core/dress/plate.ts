@@ -24,6 +24,10 @@ export interface PlateView {
   isConsentAsked: boolean;
 }
 
+/** Nothing is shown while nobody answers; whoever has an answer waiting still finds it. */
+const onlyLit =
+  '.plate[aria-expanded=false]:is(.dark,.back-soon):not(:has(.count:not(:empty))){display:none!important}';
+
 /** One letter a colour: the sheet of the plate goes to every page of a website. */
 const declarations = (colours: DoorColours): string =>
   [
@@ -56,7 +60,7 @@ export const plateViewOf = (view: DoorView): PlateView => {
       hide: texts.hide,
     },
     colours: [declarations(colours.day), declarations(colours.night)],
-    shape: shapeCss[view.look.plate],
+    shape: shapeCss[view.look.plate] + (view.whenNotLit === 'no-plate' ? onlyLit : ''),
     isConsentAsked: view.consent !== null,
   };
 };

@@ -9,7 +9,15 @@ import {
   textsIn,
 } from '../door-texts';
 import type { Choosing, MannerRule } from '../page-rules';
-import type { AnswerManner, Dress, GuestBookPage, PlaceLink, PlateShape } from './dress';
+import {
+  type AnswerManner,
+  type ClosedManner,
+  type Dress,
+  type GuestBookPage,
+  type PlaceLink,
+  type PlateShape,
+  SUBJECT,
+} from './dress';
 import { panelPixels, stackOf } from './type';
 
 /** Somebody of the team as visitors see them. */
@@ -64,6 +72,7 @@ export interface DoorView {
   links: ShownLink[];
   guestBook: { lit: ShownGuestBook; notLit: ShownGuestBook };
   consent: { link: string } | null;
+  whenNotLit: ClosedManner;
 }
 
 /** Where and how a door shows itself, in a form that a website's page can check by itself. */
@@ -100,6 +109,7 @@ const shownField = (
   if (field === 'name' || field === 'email' || field === 'phone') {
     return { id: field, kind: field, label: texts[field], choices: [] };
   }
+  if (field === SUBJECT) return { id: field, kind: 'text', label: texts.subject, choices: [] };
   const own = dress.guestBook.own.find(({ id }) => id === field);
   const said = dress.texts[language] ?? {};
   return {
@@ -151,6 +161,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
       notLit: shownPage(dress.guestBook.notLit),
     },
     consent: dress.consent.isAsked ? { link: dress.consent.link } : null,
+    whenNotLit: dress.whenNotLit,
   };
 };
 

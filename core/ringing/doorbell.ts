@@ -14,6 +14,8 @@ export const causes = [
   'others',
   /** Something was left while the porch light was not lit. */
   'note',
+  /** Something is owed, and its time has come. */
+  'owed',
   /** Somebody is on a page that was chosen. */
   'landed',
   /** Somebody who has written before is back on the website. */
@@ -128,6 +130,8 @@ const wants = (bell: Doorbell, { cause, path }: Occasion): boolean => {
   switch (cause) {
     case 'note':
       return bell.notes;
+    case 'owed':
+      return true;
     case 'landed':
       return path !== undefined && bell.pages.some((pattern) => isOnPage(pattern, path));
     case 'back':

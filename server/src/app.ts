@@ -24,6 +24,7 @@ import type { PanelFiles } from './doors/website/page';
 import { websiteRoutes } from './doors/website/plugin';
 import { dressRoutes } from './dress/plugin';
 import { filesRoutes } from './files/plugin';
+import { feedRoutes, followUpsRoutes } from './follow-ups/plugin';
 import { hoursRoutes } from './hours/plugin';
 import { houseRoutes } from './house/plugin';
 import { inboxRoutes } from './inbox/plugin';
@@ -67,6 +68,7 @@ const teamSubjects: readonly RoutesOf[] = [
   lampRoutes,
   hoursRoutes,
   promisesRoutes,
+  followUpsRoutes,
   jobsRoutes,
   inboxRoutes,
   filesRoutes,
@@ -80,7 +82,7 @@ const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
 /** For what networks hand over: proved by each door, by the bytes as they came. */
 const networkSubjects: readonly RoutesOf[] = [networkRoutes];
 /** Files for everybody. */
-const publicSubjects: readonly RoutesOf[] = [pagesRoutes];
+const publicSubjects: readonly RoutesOf[] = [feedRoutes, pagesRoutes];
 
 const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');

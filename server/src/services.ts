@@ -29,6 +29,8 @@ import { createVisiting } from './doors/website/visiting';
 import { createDressing } from './dress/dressing';
 import { createShown } from './dress/shown';
 import { createFiles } from './files/files';
+import { createFollowUps, createOwing } from './follow-ups/follow-ups';
+import { reminding } from './follow-ups/reminding';
 import { type AskCalendar, askCalendar } from './hours/calendar';
 import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
@@ -61,6 +63,7 @@ import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
 import { createSeal, type KeyFile, keyInMemory } from './security/seal';
 import type { Settings } from './settings';
+import { createSigns } from './signs/signs';
 import type { Store } from './store';
 import { createTeam } from './team/team';
 
@@ -141,6 +144,7 @@ export const createServices = (
     newVisitors: createBuckets(clock, most.newVisitorsAnHour, HOUR_MS),
     uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
     links: createBuckets(clock, most.linksAnHour, HOUR_MS),
+    feeds: createBuckets(clock, most.feedsAMinute, MINUTE_MS),
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
     mails: createBuckets(clock, most.mailsAMinute, MINUTE_MS),
     mailRefusals: createBuckets(clock, most.refusalsAnHour, HOUR_MS),
@@ -167,12 +171,27 @@ export const createServices = (
     change,
     opening: (doorId) => hours.opening(doorId),
   });
+  const owing = createOwing({
+    store,
+    clock,
+    opening: (doorId) => hours.opening(doorId),
+    graceMs: () => promises.now().graceMinutes * MINUTE_MS,
+  });
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow].flatMap((one) => one(...news));
-  const record = createRecorder({ store, clock, follow });
+    [ringing.follow, promises.follow, owing.follow].flatMap((one) => one(...news));
+  const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
-  const lamp = createLamp({ store, clock, hub, hours, promises, change });
+  const lamp = createLamp({
+    store,
+    clock,
+    hub,
+    hours,
+    promises,
+    change,
+    saysHours: (doorId) => dressing.published(doorId).whenNotLit === 'hours',
+  });
+  const signs = createSigns({ store, clock, dressing, lamp });
   const late = createLate({ store, clock, hub, lamp, promises, writeNow, record });
   const dueTimes = createDueTimes({ store, hours, promises, tellLine: hub.tellLine, report });
   const persons = createPersons({ store, record });
@@ -196,6 +215,7 @@ export const createServices = (
   const delivering = createDelivering({ store, clock, record, write, registry });
   const carrying = { at: registry.at, begin: delivering.begin };
   const kinds = [
+    reminding({ store, clock, persons, ringing }) as JobKind,
     returning({ clock, persons, record }) as JobKind,
     delivering.kind as JobKind,
     createPushing(pushing) as JobKind,
@@ -225,7 +245,7 @@ export const createServices = (
     mailSettings,
     refusals: limits.mailRefusals,
   });
-  const visiting = createVisiting({ store, dressing, receive });
+  const visiting = createVisiting({ store, dressing, receive, signs });
   const sessions = createSessions({ store, clock });
   const pairings = createPairings({ store, clock, sessions });
   const endings = createEndings({ store, hub, pairings });
@@ -278,6 +298,7 @@ export const createServices = (
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
     hours,
+    followUps: createFollowUps({ store, clock, change, persons, origin }),
     dueTimes,
     promises,
     lamp,

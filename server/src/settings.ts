@@ -36,6 +36,8 @@ const SettingsSchema = z.object({
       newVisitorsAnHour: z.number().positive().default(60),
       uploadsAnHour: z.number().positive().default(60),
       linksAnHour: z.number().positive().default(60),
+      /** How often an address may read calendars. */
+      feedsAMinute: z.number().positive().default(60),
       /** How often a network's address may hand something over. */
       networksAMinute: z.number().positive().default(1_200),
       /** How often somebody may let their devices ring to see whether they do. */

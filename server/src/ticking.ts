@@ -44,6 +44,7 @@ export const startTicking = (services: Services) => {
     mailTaking,
     hours,
     promises,
+    followUps,
     limits,
     report,
   } = services;
@@ -64,6 +65,7 @@ export const startTicking = (services: Services) => {
     mailTaking.tidy,
     hours.tidy,
     promises.tidy,
+    followUps.tidy,
   ]);
   const sweep = every(
     SWEEP_MS,

@@ -1,5 +1,6 @@
 import { type Entry, groupOf } from '@porch/core/conversation';
 import { lowAt, type OpenTime } from '@porch/core/patience';
+import type { FollowUp } from '@porch/core/promises';
 import {
   type Cause,
   type Doorbell,
@@ -341,6 +342,15 @@ export const createRinging = (services: {
     ringOn,
     /** Whether ringing for a conversation still makes sense. */
     isOpen: (talk: string): boolean => store.rounds.of(talk) !== null,
+    /** Rings for what is owed: whose it is, or where it is nobody's, those whom its door concerns. */
+    remind: (conversation: ConversationRecord, { what, whose }: FollowUp): void => {
+      const door = lastDoorOf(store, conversation);
+      const concerned = whose === null ? (door?.memberIds ?? null) : [whose];
+      const occasion = { cause: 'owed' as const, doorId: door?.id ?? '' };
+      const { ring: ids } = whoRings(peopleFor(null), concerned, occasion, clock.now());
+      const facts = factsOf(conversation, 'owed', null);
+      ring(ids, { ...facts, text: what || facts.text }, false);
+    },
     /** Somebody who may never have written is on a page of a website. */
     landed: async (doorId: string, page: string): Promise<void> => {
       const path = page.replace(/[?#].*$/, '');

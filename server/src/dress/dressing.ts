@@ -5,6 +5,7 @@ import {
   type OwnField,
   plainDress,
   problemsOf,
+  SUBJECT,
   textsOf,
   tidyDress,
 } from '@porch/core/dress';
@@ -20,6 +21,14 @@ const TRIALS_MOST = 100;
 
 /** A door that was never dressed at all. */
 const plain: PublishedRecord = { version: 0, dress: plainDress(), publishedAt: 0 };
+
+/** What a note is about, asked in the words of the door. */
+const subjectOf = (dress: Dress): OwnField => ({
+  id: SUBJECT,
+  kind: 'text',
+  label: textsOf(dress, dress.fallback).subject,
+  choices: [],
+});
 
 /** How doors are dressed: drafts, publishing, taking it back, and trying it on. */
 export const createDressing = (services: { store: Store; clock: Clock; change: Change }) => {
@@ -115,10 +124,13 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       return dressedOf(doorId).draft;
     },
     /** A door's own question as it was asked; null when it is none of this door's. */
-    questionOf: (doorId: string, id: string): OwnField | null =>
-      askedBy(doorId)
+    questionOf: (doorId: string, id: string): OwnField | null => {
+      if (id === SUBJECT) return subjectOf(publishedOf(doorId).dress);
+      const asked = askedBy(doorId)
         .flatMap((dress) => dress.guestBook.own)
-        .find((field) => field.id === id) ?? null,
+        .find((field) => field.id === id);
+      return asked ?? null;
+    },
     /** Whether a visitor of this door has to agree before anything of them is kept. */
     isConsentAsked: (doorId: string): boolean => publishedOf(doorId).dress.consent.isAsked,
     /** What was agreed to, in the visitor's language; null where nothing is asked. */

@@ -41,6 +41,8 @@ export interface Circumstances {
   isHere: boolean;
   /** What comes before the words on the roll; refuses, where the door lets nobody speak like that. */
   before?: (thread: ThreadState | null) => Recording[];
+  /** What the door itself says to it, into the conversation of these threads. */
+  after?: (threadIds: readonly string[]) => Recording[];
 }
 
 /** A page as it is kept; an address that could pass for another one by a user name in it is none. */
@@ -85,7 +87,7 @@ export const createReceive = (services: {
   const message = (
     writer: Writer,
     typed: Message,
-    { isHere, before = () => [] }: Circumstances,
+    { isHere, before = () => [], after = () => [] }: Circumstances,
   ): Written<string> => {
     const known = store.threads.byWriter(writer);
     const kept = known && store.entries.inThread(known.id, typed.id);
@@ -106,6 +108,7 @@ export const createReceive = (services: {
       ...first,
       ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
       { id: typed.id, happening: { kind: 'visitor-said', ...words, note, page, ...zone } },
+      ...after(conversation.threads.map(({ threadId }) => threadId)),
     ];
     return { result: conversation.id, news: [record.add(conversation, thread.id, recordings)] };
   };

@@ -37,10 +37,13 @@ export const createRecorder = ({
   store,
   clock,
   follow = () => [],
+  keep = () => undefined,
 }: {
   store: Store;
   clock: Clock;
   follow?: Follow;
+  /** Brings up to date what else is kept of the rolls. */
+  keep?: (entries: readonly Entry[]) => void;
 }) => {
   /** Ways to reach somebody that they said themselves, whichever door it was at; an empty one is taken back. */
   const keepWays = (threadId: string, at: number, said: Details): void => {
@@ -89,6 +92,7 @@ export const createRecorder = ({
       if (threadId && happening.kind === 'details') keepWays(threadId, at, happening);
       return store.entries.append(conversation.id, threadId, id, at, happening);
     });
+    keep(entries);
     const threads = conversation.threads.map((thread) => entries.reduce(foldThread, thread));
     return { entries, next: store.conversations.write(withThreads(conversation, threads)) };
   };

@@ -1,7 +1,14 @@
 import type { Deed, DeedDone } from '@porch/contract/line';
 import type { Member } from '@porch/contract/people';
-import { type Entry, type Happening, threadWrittenLast, type Way } from '@porch/core/conversation';
-import { cleanMessage } from '@porch/core/text';
+import {
+  type Entry,
+  type Happening,
+  type Owed,
+  threadWrittenLast,
+  type Way,
+} from '@porch/core/conversation';
+import { OWED_AHEAD_MS } from '@porch/core/promises';
+import { cleanLine, cleanMessage } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
 import { Refused } from '../refused';
@@ -14,6 +21,9 @@ import { isSameDeed } from './same';
 import { takeWords } from './words';
 
 type WithTheWhole = Extract<Deed, { do: 'read' | 'wrap-up' | 'put-by' | 'take-back' }>;
+type WithOwed = Extract<Deed, { do: 'owe' | 'owe-otherwise' | 'owe-done' | 'owe-again' }>;
+
+const isWithOwed = (deed: WithTheWhole | WithOwed): deed is WithOwed => deed.do.startsWith('owe');
 
 /** The longest that a conversation may be put by. */
 export const PUT_BY_LONGEST_MS = 366 * 24 * 3_600_000;
@@ -111,6 +121,41 @@ export const createReply = (services: {
     return persons.join(conversation, from, id, member.id);
   };
 
+  /** What is owed as it is kept: of this house's people, at a time that is not out of all measure. */
+  const checkedOwed = ({ what, dueAt, remindAt, whose }: Owed): Owed => {
+    const latest = clock.now() + OWED_AHEAD_MS;
+    for (const [field, at] of Object.entries({ dueAt, remindAt: remindAt ?? dueAt })) {
+      if (at > latest) throw new Refused('bad-request', { field, limit: OWED_AHEAD_MS });
+    }
+    if (whose !== null && !store.members.byId(whose)) throw new Refused('not-found');
+    return { what: cleanLine(what), dueAt, remindAt, whose };
+  };
+
+  /** What a deed with something owed comes to; null when it would change nothing. */
+  const owedBy = (
+    deed: WithOwed,
+    { id: memberId }: Member,
+    { threads }: ConversationRecord,
+  ): Happening | null => {
+    const known = store.followUps.byId(deed.do === 'owe' ? deed.id : deed.of);
+    if (deed.do === 'owe') {
+      if (known) throw new Refused('id-taken');
+      return { kind: 'owed', memberId, why: 'hand', ...checkedOwed(deed) };
+    }
+    if (!known || !threads.some(({ threadId }) => threadId === known.conversationId)) {
+      throw new Refused('not-found');
+    }
+    const { of } = deed;
+    switch (deed.do) {
+      case 'owe-otherwise':
+        return { kind: 'owed-changed', of, memberId, ...checkedOwed(deed) };
+      case 'owe-done':
+        return known.doneAt === null ? { kind: 'owed-done', of, memberId } : null;
+      case 'owe-again':
+        return known.doneAt === null ? null : { kind: 'owed-undone', of, memberId };
+    }
+  };
+
   const newsOf = (deed: Deed, member: Member, known: ConversationRecord): News[] => {
     const conversation = record.upToDate(known);
     switch (deed.do) {
@@ -121,7 +166,9 @@ export const createReply = (services: {
       case 'part':
         return persons.part(conversation, deed.threadIds, deed.id, newId(), member.id);
     }
-    const happening = happeningOf(deed, member, conversation);
+    const happening = isWithOwed(deed)
+      ? owedBy(deed, member, conversation)
+      : happeningOf(deed, member, conversation);
     return happening ? [record.add(conversation, null, [{ id: deed.id, happening }])] : [];
   };
 

@@ -1,6 +1,6 @@
 import type { Deed } from '@porch/contract/line';
-import type { Details, Entry, FileMention } from '@porch/core/conversation';
-import { cleanMessage } from '@porch/core/text';
+import type { Details, Entry, FileMention, Owed } from '@porch/core/conversation';
+import { cleanLine, cleanMessage } from '@porch/core/text';
 
 interface Words {
   text: string;
@@ -20,6 +20,12 @@ export const isSameDetails = (kept: Entry, given: Details): boolean =>
   kept.kind === 'details' &&
   (['name', 'email', 'phone'] as const).every((field) => kept[field] === given[field]) &&
   JSON.stringify(kept.own ?? []) === JSON.stringify(given.own ?? []);
+
+const areSameOwed = (kept: Owed, said: Owed): boolean =>
+  kept.what === cleanLine(said.what) &&
+  kept.dueAt === said.dueAt &&
+  kept.remindAt === said.remindAt &&
+  kept.whose === said.whose;
 
 /** Whether those who went are whom was asked for, or everybody else: whoever began a conversation keeps it. */
 const areParted = (went: readonly string[], asked: readonly string[]): boolean => {
@@ -42,6 +48,14 @@ export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean =
       return kept.kind === 'put-by' && kept.until === deed.until;
     case 'take-back':
       return kept.kind === 'taken-back';
+    case 'owe':
+      return kept.kind === 'owed' && areSameOwed(kept, deed);
+    case 'owe-otherwise':
+      return kept.kind === 'owed-changed' && kept.of === deed.of && areSameOwed(kept, deed);
+    case 'owe-done':
+      return kept.kind === 'owed-done' && kept.of === deed.of;
+    case 'owe-again':
+      return kept.kind === 'owed-undone' && kept.of === deed.of;
     case 'join':
       return kept.kind === 'joined' && kept.from === deed.other;
     case 'part':

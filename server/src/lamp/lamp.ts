@@ -1,5 +1,7 @@
 import type { TeamLamp } from '@porch/contract/lamp';
+import type { Stretch } from '@porch/contract/visitor';
 import { timeOnDay } from '@porch/core/hours';
+import type { Opening } from '@porch/core/hours/opening';
 import {
   BACK_SOON_LONGEST_MS,
   BY_HAND_LONGEST_MS,
@@ -21,6 +23,22 @@ import type { Store } from '../store';
 /** For so long it is said that what was set by hand has ended. */
 const ENDED_SHOWN_MS = 15 * 60_000;
 
+/** So many days ahead it is said when it is open, and so many spans at most. */
+const OPENS_AHEAD_MS = 7 * 24 * 3_600_000;
+const OPENS_MOST = 30;
+
+const stretchesFrom = (opening: Opening, now: number): Stretch[] => {
+  const stretches: Stretch[] = [];
+  let at = opening.nextOpen(now);
+  while (at !== null && at < now + OPENS_AHEAD_MS && stretches.length < OPENS_MOST) {
+    const to = opening.nextChange(at);
+    if (to === null) break;
+    stretches.push([at, to]);
+    at = opening.nextOpen(to);
+  }
+  return stretches;
+};
+
 /** The porch light: by the hours and who is in, or set by hand, ended by time, told to everybody at once. */
 export const createLamp = (services: {
   store: Store;
@@ -28,9 +46,11 @@ export const createLamp = (services: {
   hub: Hub;
   hours: HoursOf;
   promises: Pick<PromisesKept, 'told'>;
+  /** Whether a door says no more than when it is open while the light is not lit. */
+  saysHours: (doorId: string) => boolean;
   change: Change;
 }) => {
-  const { store, clock, hub, hours, promises, change } = services;
+  const { store, clock, hub, hours, promises, saysHours, change } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
@@ -86,6 +106,19 @@ export const createLamp = (services: {
     };
   };
 
+  /** When a door is open in the days that come, where it says no more than that. */
+  const opensAt = (doorId: string): Stretch[] =>
+    saysHours(doorId) ? stretchesFrom(hours.opening(doorId), clock.now()) : [];
+
+  /** Since when each door's light is out: for as long it says one thing to one person. */
+  const noteLights = (doors: readonly (readonly [string, Light])[]): void =>
+    store.atOnce(() => {
+      for (const [id, { state }] of doors) {
+        if (state === 'lit') store.lights.isLit(id);
+        else store.lights.goesOut(id, clock.now());
+      }
+    });
+
   /** Tells everybody what the light shows, where that is another than what was told. */
   const tell = (): void => {
     const lamp = forTeam();
@@ -93,7 +126,8 @@ export const createLamp = (services: {
     const text = JSON.stringify([lamp, doors, promises.told() === null]);
     if (text === told) return;
     told = text;
-    hub.tellLamp(lamp, atDoor, promises.told(), clock.now());
+    noteLights(doors);
+    hub.tellLamp(lamp, atDoor, promises.told(), opensAt, clock.now());
   };
 
   const checked = (lamp: LampSetting): void => {
@@ -111,6 +145,9 @@ export const createLamp = (services: {
 
   return {
     atDoor,
+    opensAt,
+    /** Since when the light of a door is out; now, where it has just gone out or is lit. */
+    notLitSince: (doorId: string): number => store.lights.outSince(doorId) ?? clock.now(),
     forTeam,
     tell,
     /** Sets it without telling anybody yet, inside a transaction. */

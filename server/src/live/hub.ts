@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Counts, Row } from '@porch/contract/entries';
 import type { TeamLamp } from '@porch/contract/lamp';
 import type { ToTeam } from '@porch/contract/live';
-import type { Reached, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
+import type { Reached, Stretch, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
 import { type Entry, isForVisitor, type ThreadState } from '@porch/core/conversation';
 import type { Light } from '@porch/core/lamp';
 
@@ -52,6 +52,10 @@ export const toVisitorEntry = (
   personAt: PersonAt,
 ): VisitorEntry | null => {
   if (!isForVisitor(entry.kind)) return null;
+  if (entry.kind === 'door-sign') {
+    const { seq, id, at, text } = entry;
+    return { seq, id, at, text, files: [], by: 'door', name: '', face: null };
+  }
   if (entry.kind !== 'visitor-said' && entry.kind !== 'team-said') return null;
   const { seq, id, at, text, files } = entry;
   const person = entry.kind === 'team-said' ? personAt(entry.memberId, doorId) : null;
@@ -151,6 +155,7 @@ export const createHub = (
       lamp: TeamLamp,
       atDoor: (doorId: string) => Light,
       usual: number | null,
+      opensAt: (doorId: string) => Stretch[],
       now: number,
     ): void => {
       tellTeam({ say: 'lamp', lamp, now });
@@ -162,7 +167,15 @@ export const createHub = (
       };
       for (const theirs of panels.values()) {
         for (const panel of theirs) {
-          apart(() => panel.send({ say: 'lamp', lamp: lightAt(panel.doorId), usual, now }));
+          apart(() =>
+            panel.send({
+              say: 'lamp',
+              lamp: lightAt(panel.doorId),
+              usual,
+              opens: opensAt(panel.doorId),
+              now,
+            }),
+          );
         }
       }
       for (const plate of plates) apart(() => plate.send(lightAt(plate.doorId), now));

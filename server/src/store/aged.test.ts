@@ -31,6 +31,11 @@ const cameWith: Readonly<Record<string, string>> = {
   looked: '0.6.0',
   'held-back': '0.6.0',
   'turned-soon': '0.7.0',
+  'door-sign': '0.7.0',
+  owed: '0.7.0',
+  'owed-changed': '0.7.0',
+  'owed-done': '0.7.0',
+  'owed-undone': '0.7.0',
 };
 
 describe.each(releases())('the file that release %s left', (release) => {

@@ -8,12 +8,15 @@ import { doorbellsTable } from './doorbells';
 import { doorsTable } from './doors';
 import { dressesTable } from './dresses';
 import { entriesTable } from './entries';
+import { feedsTable } from './feeds';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
+import { followUpsTable } from './follow-ups';
 import { hoursTable } from './hours';
 import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
+import { lightsTable } from './lights';
 import { mailTable } from './mail';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
@@ -72,6 +75,9 @@ export const createStore = (db: Db) => {
     mail: mailTable(db),
     probe: probeTable(db),
     promises: promisesTable(db),
+    lights: lightsTable(db),
+    followUps: followUpsTable(db),
+    feeds: feedsTable(db),
     tries: triesTable(db),
     doors,
     deliveries: deliveriesTable(db),

@@ -8,6 +8,7 @@ import doors from './migrations/0006-doors.sql';
 import doorbell from './migrations/0007-doorbell.sql';
 import mail from './migrations/0008-mail.sql';
 import hours from './migrations/0009-hours.sql';
+import followUps from './migrations/0010-follow-ups.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -20,6 +21,7 @@ export const migrations: readonly string[] = [
   doorbell,
   mail,
   hours,
+  followUps,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

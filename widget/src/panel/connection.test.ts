@@ -7,6 +7,7 @@ const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
   now: 5,
   lamp: { state: 'lit', until: null },
   usual: null,
+  opens: [],
   entries: [],
   continues: true,
   hasOlder: false,

@@ -7,11 +7,11 @@ export type Connection = Pick<Carrier<FromVisitor>, 'send' | 'anew'>;
 /** What is new in the welcome of a later letter. */
 export const newsOf = (message: ToVisitor): ToVisitor[] => {
   if (message.say !== 'welcome' || !message.continues) return [message];
-  const { entries, seq, last, reached, lamp, usual, now } = message;
+  const { entries, seq, last, reached, lamp, usual, opens, now } = message;
   return [
     ...(entries.length > 0 ? [{ say: 'entries', entries, seq, last } as const] : []),
     { say: 'reached', reached },
-    { say: 'lamp', lamp, usual, now },
+    { say: 'lamp', lamp, usual, opens, now },
   ];
 };
 

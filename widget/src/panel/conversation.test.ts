@@ -59,6 +59,7 @@ const welcome = (seq = 0): ToVisitor => ({
   now: Date.now(),
   lamp: { state: 'lit', until: null },
   usual: null,
+  opens: [],
   entries: [],
   continues: seq > 0,
   hasOlder: false,

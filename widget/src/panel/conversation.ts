@@ -111,6 +111,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     get site() {
       return site;
     },
+    get language() {
+      return dressed?.language;
+    },
     get consent() {
       return dressed?.consent ? agreedIn : null;
     },
@@ -216,7 +219,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       introduced = { name: message.name, email: message.email };
       introduce();
     }
-    if (message?.porch === 'lamp' && isPretended) hear({ say: 'lamp', usual: null, ...message });
+    if (message?.porch === 'lamp' && isPretended)
+      hear({ say: 'lamp', usual: null, opens: [], ...message });
     if (message?.porch === 'shown' || message?.porch === 'hidden' || message?.porch === 'glance') {
       isShown = message.porch === 'shown';
       isGlancing = message.porch === 'glance';

@@ -14,6 +14,8 @@ export interface Errand {
   site: string;
   /** In which language the visitor agreed to be kept; null: they were not asked. */
   consent: string | null;
+  /** In which language the door speaks to them; absent while it is not dressed. */
+  language?: string;
   send(message: FromVisitor): boolean;
 }
 
@@ -85,6 +87,7 @@ export const createDelivery = (errand: Errand) => {
       fileIds,
       page,
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      language: errand.language,
       consent: errand.consent,
     };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';

@@ -138,7 +138,38 @@ const When = (props: { lamp: LampShown; usual: number | null; now: number }) => 
   );
 };
 
-const Sign = (props: { lamp: LampShown; usual: number | null; now: number }) => {
+/** When it is open in the days that come, by this device's clock. */
+const Opens = ({ opens, offsetMs }: Pick<Model, 'opens' | 'offsetMs'>) => {
+  const { language } = useView();
+  const say = useSay();
+  if (opens.length === 0) return null;
+  return (
+    <section class="opens">
+      <h2>{say('hours')}</h2>
+      <ul>
+        {opens.map(([from, to]) => (
+          <li key={from}>
+            {new Date(from - offsetMs).toLocaleDateString(language, {
+              weekday: 'long',
+              day: 'numeric',
+              month: 'short',
+            })}
+            {' \u00b7 '}
+            {clockTime(from - offsetMs)}\u2013{clockTime(to - offsetMs)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};
+
+const Sign = (props: {
+  lamp: LampShown;
+  usual: number | null;
+  now: number;
+  /** Nobody takes a note. */
+  isHoursOnly: boolean;
+}) => {
   const { state, time } = props.lamp;
   const { business } = useView();
   const say = useSay();
@@ -156,7 +187,7 @@ const Sign = (props: { lamp: LampShown; usual: number | null; now: number }) => 
         </ul>
       )}
       <p class="sign" dir="auto">
-        {say(`sign.${state}`, { time })}
+        {props.isHoursOnly ? say('hoursOnly') : say(`sign.${state}`, { time })}
       </p>
       <When {...props} />
       <Places />
@@ -217,6 +248,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const lamp = lampOf(model, now);
   const { state, time } = lamp;
   const isNote = state !== 'lit';
+  const isHoursOnly = isNote && view.whenNotLit === 'hours';
   const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
   const hasTalked = model.entries.length > 0;
   const said = model.entries.length + model.queue.length;
@@ -254,8 +286,9 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
     <div class="panel">
       <Head conversation={conversation} state={state} time={time} />
       <div class="scroll">
-        <Sign lamp={lamp} usual={model.usual} now={now} />
-        {said === 0 && !mustAnswerFirst && (
+        <Sign lamp={lamp} usual={model.usual} now={now} isHoursOnly={isHoursOnly} />
+        {isHoursOnly && <Opens opens={model.opens} offsetMs={model.offsetMs} />}
+        {said === 0 && !mustAnswerFirst && !isHoursOnly && (
           <p class="empty" dir="auto">
             {say(`empty.${state}`, { time })}
           </p>
@@ -264,7 +297,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
         <p class="typing" role="status">
           {isTyping ? say('typing', { name: model.typing?.name ?? '' }) : ''}
         </p>
-        {page.when !== 'never' && (hasTalked || isAskedFirst) && (
+        {page.when !== 'never' && (hasTalked || (isAskedFirst && !isHoursOnly)) && (
           <GuestBook
             key={isNote ? 'note' : 'lit'}
             conversation={conversation}
@@ -286,8 +319,8 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
           {say('heldUp')}
         </p>
       )}
-      {isConsentMissing && <Consent conversation={conversation} />}
-      {!mustAnswerFirst && (
+      {isConsentMissing && !isHoursOnly && <Consent conversation={conversation} />}
+      {!mustAnswerFirst && !isHoursOnly && (
         <Composer
           conversation={conversation}
           door={door}

@@ -31,6 +31,7 @@ const welcome = (entries: VisitorEntry[], continues = false): Event => ({
     now: 3_601_000,
     lamp: { state: 'lit', until: null },
     usual: null,
+    opens: [],
     entries,
     continues,
     hasOlder: false,

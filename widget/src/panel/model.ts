@@ -2,6 +2,7 @@ import type { Refusal } from '@porch/contract/errors';
 import type {
   KnownDetails,
   Reached,
+  Stretch,
   ToVisitor,
   VisitorEntry,
   VisitorPage,
@@ -26,6 +27,8 @@ export interface Model {
   lamp: Light;
   /** How long an answer usually takes, in minutes; null: it is not told. */
   usual: number | null;
+  /** From when to when it is open in the days that come, where the door says no more than that. */
+  opens: Stretch[];
   /** The server's clock less this device's, in milliseconds: a phone's clock may be an hour off. */
   offsetMs: number;
   isConnected: boolean;
@@ -48,6 +51,7 @@ export const firstModel: Model = {
   hasAgreed: false,
   lamp: lit,
   usual: null,
+  opens: [],
   offsetMs: 0,
   isConnected: false,
   isWelcome: false,
@@ -124,6 +128,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         hasAgreed: model.hasAgreed || message.hasConsented,
         lamp: message.lamp,
         usual: message.usual,
+        opens: message.opens,
         offsetMs: message.now - now,
         isWelcome: true,
         queue: settleQueue(model.queue, message.entries),
@@ -145,6 +150,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         ...model,
         lamp: message.lamp,
         usual: message.usual,
+        opens: message.opens,
         offsetMs: message.now - now,
       };
     case 'taken':

@@ -41,6 +41,7 @@ export const pretend = (
       now: Date.now(),
       lamp: lamp(),
       usual: null,
+      opens: [],
       entries: [],
       continues: false,
       hasOlder: false,

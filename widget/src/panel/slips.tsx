@@ -133,14 +133,15 @@ const Slip = (props: {
   open: (file: FileMention) => void;
 }) => {
   const { entry, model } = props;
+  const { business } = useView();
   const say = useSay();
   const isMine = entry.by === 'visitor';
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   return (
     <li class={`slip ${entry.by}`}>
       <Top
-        who={isMine ? say('you') : entry.name}
-        face={isMine ? undefined : entry.face}
+        who={isMine ? say('you') : entry.name || business.name}
+        face={entry.by === 'team' ? entry.face : undefined}
         at={entry.at - model.offsetMs}
         state={state}
       />

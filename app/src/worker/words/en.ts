@@ -11,6 +11,7 @@ export const en = {
     again: 'Nobody has looked yet.',
     others: 'Nobody has looked yet. Can you?',
     note: 'Left while nobody is in.',
+    owed: 'A follow-up is due.',
     landed: 'Is on a page that you chose.',
     back: 'Is back on your website.',
   } satisfies Record<Exclude<Cause, 'first' | 'more'>, string> as Partial<Record<Cause, string>>,

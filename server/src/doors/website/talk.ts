@@ -49,6 +49,7 @@ export const openTalk = (
       now: clock.now(),
       lamp: lamp.atDoor(door.id),
       usual: promises.told(),
+      opens: lamp.opensAt(door.id),
       ...page,
       continues: Boolean(continued),
       reached: { hasSeq: reach.hasSeq(), readSeq: state?.teamReadSeq ?? 0 },

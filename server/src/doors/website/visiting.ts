@@ -8,6 +8,7 @@ import type { Recording } from '../../inbox/record';
 import { isSameDetails } from '../../inbox/same';
 import { Refused } from '../../refused';
 import { newId } from '../../security/tokens';
+import type { Signs } from '../../signs/signs';
 import type { Store, ThreadRecord, Writer } from '../../store';
 
 /** Somebody on a website: known by the hash of a token that their browser has made. */
@@ -19,6 +20,8 @@ export interface Visitor {
 /** What a visitor says, and in which language they agreed to be kept; null: they did not, or were not asked. */
 export interface VisitorMessage extends Message {
   consent?: string | null;
+  /** In which language the door speaks to them. */
+  language?: string;
 }
 
 /** What a visitor may say of themselves; an own question is known by its id. */
@@ -44,8 +47,9 @@ export const createVisiting = (services: {
   store: Store;
   dressing: Dressing;
   receive: Receive;
+  signs: Signs;
 }) => {
-  const { store, dressing, receive } = services;
+  const { store, dressing, receive, signs } = services;
 
   const phoneOf = (typed: string): string => {
     const line = bounded(typed, 'phone', PHONE_LONGEST);
@@ -117,11 +121,13 @@ export const createVisiting = (services: {
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (
       visitor: Visitor,
-      { consent, ...typed }: VisitorMessage,
+      { consent, language, ...typed }: VisitorMessage,
       isHere: boolean,
     ): Promise<string> => {
       const before = (known: ThreadState | null) => consentFor(visitor.doorId, known, consent);
-      return receive.message(writerOf(visitor), typed, { isHere, before });
+      const after = (threadIds: readonly string[]) =>
+        signs.after(visitor.doorId, threadIds, { language, zone: typed.zone });
+      return receive.message(writerOf(visitor), typed, { isHere, before, after });
     },
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
     details: (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {

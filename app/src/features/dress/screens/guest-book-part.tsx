@@ -1,4 +1,10 @@
-import type { GuestBookPage, OwnField } from '@porch/core/dress';
+import {
+  type ClosedManner,
+  closedManners,
+  type GuestBookPage,
+  type OwnField,
+  SUBJECT,
+} from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
@@ -70,6 +76,7 @@ const Page = (props: Editing & { which: 'lit' | 'notLit' }) => {
           {knownFields.map((field) => (
             <Asked key={field} field={field} label={said().fields[field]} page={page} set={put} />
           ))}
+          <Asked field={SUBJECT} label={said().subject} page={page} set={put} />
           {guestBook.own.map(({ id, label }) => (
             <Asked key={id} field={id} label={label || said().label} page={page} set={put} />
           ))}
@@ -123,7 +130,7 @@ const Question = (props: {
 const OwnQuestions = ({ dress, set, problemAt }: Editing) => {
   const { guestBook } = dress;
   const put = (own: OwnField[]): void => {
-    const known = [...knownFields, ...own.map(({ id }) => id)];
+    const known = [...knownFields, SUBJECT, ...own.map(({ id }) => id)];
     const kept = (page: GuestBookPage): GuestBookPage => ({
       ...page,
       asks: page.asks.filter(({ field }) => known.some((one) => one === field)),
@@ -183,12 +190,32 @@ const Consent = ({ dress, set, problemAt }: Editing) => {
   );
 };
 
+/** What happens at the door while the light is not lit. */
+const WhenNotLit = ({ dress, set, look }: Editing) => (
+  <Section title={said().notLit}>
+    <Choice
+      label={said().notLit}
+      isLabelHidden
+      options={closedManners.map((manner) => [manner, said().notLits[manner]] as const)}
+      value={dress.whenNotLit}
+      onChange={(whenNotLit: ClosedManner) => {
+        set({ ...dress, whenNotLit });
+        look({ lamp: 'dark', isOpen: whenNotLit !== 'no-plate' });
+      }}
+    />
+    <Text kind="second" tone="slate">
+      {said().notLitMore[dress.whenNotLit]}
+    </Text>
+  </Section>
+);
+
 /** What visitors are asked for, and when; and whether they must agree first. */
 export const GuestBookPart = (editing: Editing) => (
   <>
     <Text kind="second" tone="slate">
       {said().intro}
     </Text>
+    <WhenNotLit {...editing} />
     <Page {...editing} which="lit" />
     <Page {...editing} which="notLit" />
     <OwnQuestions {...editing} />

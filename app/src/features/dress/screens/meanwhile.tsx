@@ -33,6 +33,7 @@ const namesNow = (): Record<string, string> => {
     manners: where.manners,
     lit: guestBook.pages.lit,
     notLit: guestBook.pages.notLit,
+    whenNotLit: guestBook.notLit,
     own: guestBook.own,
     consent: guestBook.consent,
   };

@@ -145,13 +145,26 @@ export const en = {
     add: 'Add a link',
   },
   guestBook: {
-    pages: { lit: 'While the light is lit', notLit: 'While it is not lit' },
+    pages: { lit: 'Guest book while the light is lit', notLit: 'Guest book while it is not' },
     when: 'Asked',
     whens: { before: 'Before writing', after: 'After the first message', never: 'Never' },
     asks: 'What is asked',
     asked: 'Ask',
     required: 'needed',
     fields: { name: 'Name', email: 'Email', phone: 'Phone' },
+    subject: 'What it is about',
+    notLit: 'While the light is not lit',
+    notLits: {
+      note: 'Take a note',
+      hours: 'Only say when you are in',
+      'no-plate': 'Show no plate',
+    },
+    notLitMore: {
+      note: 'Visitors leave a note, and one automatic message says when you are back.',
+      hours: 'Visitors read when you are in and where else to reach you, and cannot write.',
+      'no-plate':
+        'Nothing stands on your website then, but for whoever has an answer waiting. Behind the link a note is taken.',
+    },
     own: 'Own questions',
     ownMore: 'Up to eight. Their wording in other languages is under Texts.',
     add: 'Add a question',

@@ -79,6 +79,7 @@ export const en = {
       count === 1 ? 'One thing could not be done' : `${count} things could not be done`,
     more: 'Each was tried several times. Try it again when what was wrong is right, or leave it.',
     kinds: {
+      remind: 'Remind of a follow-up',
       return: 'Bring back a conversation that was put by',
       deliver: 'Send an answer',
       push: 'Ring a device',

@@ -226,6 +226,8 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words().conversation.heldBack[entry.why](entry.from);
     case 'returned':
       return words().conversation.returned;
+    case 'door-sign':
+      return words().conversation.doorSign(entry.text);
     case 'turned-soon':
       return words().conversation.turnedSoon(momentInWords(entry.until, now, zone));
     case 'joined':

@@ -25,6 +25,7 @@ export const en = {
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     returned: 'Came back by itself',
+    doorSign: (text: string) => `The door said: “${text}”`,
     turnedSoon: (time: string) =>
       `Nobody had looked in time: the porch light turned to “back soon” by itself, until ${time}`,
     heldBack: {

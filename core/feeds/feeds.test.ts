@@ -1,0 +1,64 @@
+import ICAL from 'ical.js';
+import { type Todo, toCalendar } from '.';
+
+const now = Date.UTC(2026, 10, 12, 10);
+const hour = 3_600_000;
+const todo: Todo = {
+  id: 'owed-00001@porch.example',
+  title: 'Robin: pots; two, or three\\four',
+  more: 'Line one\nLine two',
+  url: 'https://porch.example/line/conversation-1',
+  madeAt: now - hour,
+  dueAt: now + hour,
+  remindAt: now + hour / 2,
+};
+
+/** What another program reads of it: ical.js, a reader of RFC 5545. */
+const read = (calendar: string) => {
+  const component = new ICAL.Component(ICAL.parse(calendar));
+  return component.getAllSubcomponents('vtodo').map((vtodo) => {
+    const at = (name: string) =>
+      (vtodo.getFirstPropertyValue(name) as ICAL.Time).toUnixTime() * 1_000;
+    const valarm = vtodo.getFirstSubcomponent('valarm');
+    return {
+      id: vtodo.getFirstPropertyValue('uid'),
+      title: vtodo.getFirstPropertyValue('summary'),
+      more: vtodo.getFirstPropertyValue('description') ?? '',
+      url: vtodo.getFirstPropertyValue('url') ?? '',
+      madeAt: at('created'),
+      dueAt: at('due'),
+      remindAt: valarm
+        ? (valarm.getFirstPropertyValue('trigger') as ICAL.Time).toUnixTime() * 1_000
+        : null,
+    };
+  });
+};
+
+describe('follow-ups as a calendar (RFC 5545)', () => {
+  it('are read back by a calendar program as they are', () => {
+    const plain = { ...todo, id: 'owed-00002@porch.example', more: '', url: '', remindAt: null };
+    expect(read(toCalendar('Quillfern', [todo, plain], now))).toEqual([todo, plain]);
+  });
+
+  it('have lines of at most 75 octets, cut within no character (section 3.1)', () => {
+    const title = 'Grüße an Łucja 🌿 und die anderen, '.repeat(8);
+    const calendar = toCalendar('Ż'.repeat(90), [{ ...todo, title }], now);
+    for (const line of calendar.split('\r\n')) {
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
+      expect(line).not.toContain('\uFFFD');
+    }
+    expect(read(calendar)[0]?.title).toBe(title);
+  });
+
+  it('let no text of a visitor become a line of its own (section 3.3.11)', () => {
+    const nasty = 'x\r\nEND:VTODO\r\nBEGIN:VEVENT\u0000\u001b';
+    const calendar = toCalendar('x', [{ ...todo, title: nasty, more: nasty }], now);
+    expect(read(calendar)).toHaveLength(1);
+    expect(calendar).not.toMatch(/^BEGIN:VEVENT/m);
+    expect(read(calendar)[0]?.title).toBe('x\nEND:VTODO\nBEGIN:VEVENT  ');
+  });
+
+  it('are an empty calendar where nothing is owed', () => {
+    expect(read(toCalendar('x', [], now))).toEqual([]);
+  });
+});

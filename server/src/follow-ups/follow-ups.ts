@@ -1,0 +1,211 @@
+import type { FollowUpsPage } from '@porch/contract/follow-ups';
+import { en } from '@porch/core/alert-mail';
+import { callInWords } from '@porch/core/calling';
+import type { Entry } from '@porch/core/conversation';
+import { toCalendar } from '@porch/core/feeds';
+import { fromLineMark, NOTE_GRACE_MS, type OpenTime, toLineMark } from '@porch/core/patience';
+import type { FollowUp } from '@porch/core/promises';
+import type { Clock } from '../clock';
+import { calledOf, lastDoorOf } from '../doors/called';
+import type { Change } from '../inbox/batch';
+import type { Persons } from '../inbox/persons';
+import type { Follow, Recording } from '../inbox/record';
+import { Refused } from '../refused';
+import { hashSecret, newId, newSecret } from '../security/tokens';
+import { type ConversationRecord, type Store, toRow } from '../store';
+
+const PAGE = 50;
+const MINUTE_MS = 60_000;
+const MISSED_OVER_MS = 30 * 24 * 60 * MINUTE_MS;
+/** As many as a calendar program is given. */
+const IN_FEED_MOST = 500;
+
+/** What a job that reminds of a follow-up carries. */
+export interface Reminding {
+  followUpId: string;
+  at: number;
+}
+
+const threadIdsOf = ({ threads }: ConversationRecord): string[] =>
+  threads.map(({ threadId }) => threadId);
+
+/** What is owed by itself, and when it is done by itself. Everything here happens in the transaction of its cause. */
+export const createOwing = (services: {
+  store: Store;
+  clock: Clock;
+  opening: (doorId: string) => OpenTime;
+  graceMs: () => number;
+}) => {
+  const { store, clock, opening, graceMs } = services;
+
+  const byItself = (conversation: ConversationRecord): FollowUp[] =>
+    store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => why !== 'hand');
+
+  const owe = (why: 'note' | 'left', dueAt: number): Recording => ({
+    id: newId(),
+    happening: {
+      kind: 'owed',
+      memberId: null,
+      why,
+      what: '',
+      dueAt,
+      remindAt: dueAt,
+      whose: null,
+    },
+  });
+
+  const done = (conversation: ConversationRecord, memberId: string | null): Recording[] =>
+    byItself(conversation).map(({ id }) => ({
+      id: newId(),
+      happening: { kind: 'owed-done', of: id, memberId },
+    }));
+
+  /** A grace from now on, in open time. */
+  const graceFrom = (conversation: ConversationRecord): number => {
+    const now = clock.now();
+    const open = opening(lastDoorOf(store, conversation)?.id ?? '');
+    return open.afterOpen(now, graceMs()) ?? now + NOTE_GRACE_MS;
+  };
+
+  /** Somebody went, and nobody has answered: it is owed where they can be reached, and missed where not. */
+  const left = (conversation: ConversationRecord): Recording[] => {
+    const { waitingSince, isHere, isNote, email, phone, aside } = conversation.state;
+    if (waitingSince === null || isHere || isNote || aside) return [];
+    if (byItself(conversation).length > 0) return [];
+    if (email || phone) return [owe('left', graceFrom(conversation))];
+    store.followUps.miss(conversation.id, clock.now());
+    return [];
+  };
+
+  /** What is put by is owed when it comes back. */
+  const putBy = (conversation: ConversationRecord, memberId: string, until: number): Recording[] =>
+    byItself(conversation).map(({ id, what, whose }) => ({
+      id: newId(),
+      happening: {
+        kind: 'owed-changed',
+        of: id,
+        memberId,
+        what,
+        whose,
+        dueAt: until,
+        remindAt: null,
+      },
+    }));
+
+  const followed = (conversation: ConversationRecord, entry: Entry): Recording[] => {
+    switch (entry.kind) {
+      case 'visitor-said': {
+        const { dueAt, state } = conversation;
+        const isOwed = entry.note && state.isNote && dueAt !== null;
+        return isOwed && byItself(conversation).length === 0 ? [owe('note', dueAt)] : [];
+      }
+      case 'here':
+        store.followUps.unmiss(conversation.id);
+        return [];
+      case 'gone':
+        return left(conversation);
+      case 'team-said':
+      case 'wrapped-up':
+        return done(conversation, entry.memberId);
+      case 'put-by':
+        return putBy(conversation, entry.memberId, entry.until);
+      default:
+        return [];
+    }
+  };
+
+  const follow: Follow = (_was, now, entries) => entries.flatMap((entry) => followed(now, entry));
+
+  /** Keeps what is owed as the rolls say it, and lets it ring in its time. */
+  const keep = (entries: readonly Entry[]): void => {
+    for (const entry of entries) {
+      const followUp = store.followUps.fold(entry);
+      if (followUp?.remindAt && followUp.doneAt === null) {
+        const { id, remindAt } = followUp;
+        const load: Reminding = { followUpId: id, at: remindAt };
+        const job = { key: `remind ${id}`, kind: 'remind', load, notBefore: remindAt };
+        store.jobs.schedule(job, clock.now());
+      }
+    }
+  };
+
+  return { follow, keep };
+};
+
+/** The list of what is owed, and the calendar that other programs read it by. */
+export const createFollowUps = (services: {
+  store: Store;
+  clock: Clock;
+  change: Change;
+  persons: Persons;
+  origin: () => string;
+}) => {
+  const { store, clock, change, persons, origin } = services;
+
+  const page = (found: readonly FollowUp[], placeOf: (one: FollowUp) => number): FollowUpsPage => {
+    const now = clock.now();
+    const shown = found.slice(0, PAGE);
+    const last = shown.at(-1);
+    const next =
+      found.length > PAGE && last ? toLineMark({ place: placeOf(last), id: last.id }) : null;
+    return {
+      owed: shown.flatMap((followUp) => {
+        const conversation = persons.standing(followUp.conversationId);
+        return conversation ? [{ followUp, row: toRow(conversation) }] : [];
+      }),
+      next,
+      late: store.followUps.late(now),
+      missed: store.followUps.missedSince(now - MISSED_OVER_MS),
+      now,
+    };
+  };
+
+  const keyOf = (after: string | null) => {
+    const key = after === null ? null : fromLineMark(after);
+    if (after !== null && !key) throw new Refused('bad-request', { field: 'after' });
+    return key;
+  };
+
+  const todoOf = (followUp: FollowUp) => {
+    const { id, what, madeAt, dueAt, remindAt } = followUp;
+    const conversation = persons.standing(followUp.conversationId);
+    const who = conversation ? callInWords(calledOf(store, conversation), en.called) : '';
+    return {
+      id: `${id}@${new URL(origin()).hostname}`,
+      title: [who, what || conversation?.state.lastWords].filter(Boolean).join(': '),
+      more: '',
+      url: `${origin()}/line/${conversation?.id ?? ''}`,
+      madeAt,
+      dueAt,
+      remindAt,
+    };
+  };
+
+  return {
+    due: (after: string | null): FollowUpsPage =>
+      page(store.followUps.due(keyOf(after), PAGE + 1), ({ dueAt }) => dueAt),
+    done: (after: string | null): FollowUpsPage =>
+      page(store.followUps.done(keyOf(after), PAGE + 1), ({ doneAt }) => doneAt ?? 0),
+    feedMadeAt: (memberId: string): number | null => store.feeds.madeAt(memberId),
+    /** Makes a secret address; the one before it opens nothing any more. */
+    renewFeed: (memberId: string): string => {
+      const secret = newSecret();
+      change(() => store.feeds.renew(memberId, hashSecret(secret), clock.now()));
+      return `${origin()}/feeds/${secret}.ics`;
+    },
+    dropFeed: (memberId: string): void => change(() => store.feeds.drop(memberId)),
+    /** What a calendar program reads under a secret address: what is open and somebody's, or nobody's; null: nothing. */
+    calendar: (secret: string): string | null => {
+      const memberId = store.feeds.memberOf(hashSecret(secret));
+      const member = memberId ? store.members.byId(memberId) : null;
+      if (!member) return null;
+      const mine = store.followUps
+        .due(null, IN_FEED_MOST)
+        .filter(({ whose }) => whose === null || whose === memberId);
+      return toCalendar(store.business.read()?.name ?? '', mine.map(todoOf), clock.now());
+    },
+    tidy: (): void => store.followUps.dropMissedBefore(clock.now() - 2 * MISSED_OVER_MS),
+  };
+};
+
+export type FollowUps = ReturnType<typeof createFollowUps>;

@@ -1,0 +1,69 @@
+import { FeedSchema, FollowUpsPageSchema, NewFeedSchema } from '@porch/contract/follow-ups';
+import { z } from 'zod';
+import { memberOf } from '../accounts/asking';
+import { Refused } from '../refused';
+import type { Routing } from '../services';
+
+const After = z.object({ after: z.string().max(80).optional() });
+
+/** What is owed: its list for the team, and the calendar of each of them. */
+export const followUpsRoutes = async ({ app, services }: Routing): Promise<void> => {
+  const { followUps } = services;
+  const page = { querystring: After, response: { 200: FollowUpsPageSchema } };
+
+  app.get('/api/follow-ups', { config: { who: 'team' }, schema: page }, async (request) =>
+    followUps.due(request.query.after ?? null),
+  );
+
+  app.get('/api/follow-ups/done', { config: { who: 'team' }, schema: page }, async (request) =>
+    followUps.done(request.query.after ?? null),
+  );
+
+  app.get(
+    '/api/me/feed',
+    { config: { who: 'team' }, schema: { response: { 200: FeedSchema } } },
+    async (request) => ({ madeAt: followUps.feedMadeAt(memberOf(request).id) }),
+  );
+
+  app.post(
+    '/api/me/feed',
+    {
+      config: { who: 'team' },
+      schema: { body: z.object({}), response: { 200: NewFeedSchema } },
+    },
+    async (request) => ({ address: followUps.renewFeed(memberOf(request).id) }),
+  );
+
+  app.delete(
+    '/api/me/feed',
+    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    async (request, reply) => {
+      followUps.dropFeed(memberOf(request).id);
+      return reply.code(204).send(null);
+    },
+  );
+};
+
+/** Calendars by their secret addresses, for programs that cannot sign in. */
+export const feedRoutes = async ({ app, services }: Routing): Promise<void> => {
+  const { followUps, limits } = services;
+  app.get(
+    '/feeds/:secret.ics',
+    {
+      config: { who: 'anybody' },
+      // An address is a secret: it stands in no log.
+      logLevel: 'silent',
+      schema: { hide: true, params: z.object({ secret: z.string().max(60) }) },
+    },
+    async (request, reply) => {
+      const waitMs = limits.feeds.take(request.ip);
+      if (waitMs > 0) throw new Refused('too-many', { waitMs });
+      const calendar = followUps.calendar(request.params.secret);
+      if (calendar === null) throw new Refused('not-found');
+      return reply
+        .type('text/calendar; charset=utf-8')
+        .header('cache-control', 'private, no-store')
+        .send(calendar);
+    },
+  );
+};

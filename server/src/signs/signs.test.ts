@@ -1,0 +1,119 @@
+import { plainDress, SUBJECT } from '@porch/core/dress';
+import { type House, openHouse, setUp } from '../../test-kit/house';
+import { clientId, visit } from '../../test-kit/panel';
+
+const day = [{ from: 540, to: 1_050 }];
+const plain = { week: [day, day, day, day, day, [], []], holidays: null, spells: [] };
+
+/** November 2026 in London, on whose 12th, a Thursday, the house's clock stands at 10:00. */
+const november = (date: number, atHour: number): number => Date.UTC(2026, 10, date, atHour);
+
+describe('what a door says while nobody is in', () => {
+  let house: House;
+  let cookie: string;
+  let door: { id: string; publicId: string };
+  beforeEach(async () => {
+    house = await openHouse();
+    ({ cookie, door } = await setUp(house));
+    await house.ask('PUT', '/api/hours', { cookie, body: { hours: plain } });
+  });
+  afterEach(() => house.close());
+
+  const goTo = async (at: number): Promise<void> => {
+    house.clock.advance(at - house.clock.now());
+    await house.tick();
+  };
+  const publish = async (change: (dress: ReturnType<typeof plainDress>) => void) => {
+    const dress = plainDress();
+    change(dress);
+    const url = `/api/doors/${door.id}`;
+    const { revision } = (await house.ask('GET', `${url}/dress`, { cookie })).body;
+    const saved = await house.ask('PUT', `${url}/draft`, { cookie, body: { revision, dress } });
+    await house.ask('POST', `${url}/publish`, { cookie, body: { revision: saved.body.revision } });
+  };
+  const signs = () =>
+    house.store.entries
+      .since(0, 500)
+      .flatMap((entry) => (entry.kind === 'door-sign' ? [entry] : []));
+
+  it('is one message a conversation and closed spell, with the time at which somebody is back', async () => {
+    await goTo(november(12, 22));
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Two bonsai, please');
+    const heard = await panel.hear('entries', ({ entries }) =>
+      entries.some(({ by }) => by === 'door'),
+    );
+    expect(heard.entries.find(({ by }) => by === 'door')?.text).toBe(
+      'Thank you, we have it. We answer when we are back: Friday 09:00, in 11 hours.',
+    );
+    await panel.say('And a fern');
+    await (await visit(house, door.publicId, 'robin')).say('Me too');
+    expect(signs()).toHaveLength(2);
+    // It is another spell the evening after, and the same one after a restart.
+    await goTo(november(13, 12));
+    await goTo(november(13, 22));
+    await (await visit(house, door.publicId, 'wren')).say('Still there?');
+    expect(signs()).toHaveLength(3);
+  });
+
+  it('is nothing while the light is lit', async () => {
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    expect(signs()).toEqual([]);
+  });
+
+  it('speaks the visitor’s language, by their clock, in the owner’s words', async () => {
+    await publish((dress) => {
+      dress.texts = { de: { signUntil: 'Bis {time} bei {business}.' } };
+    });
+    await goTo(november(12, 22));
+    const panel = await visit(house, door.publicId, 'wren');
+    panel.tell({
+      do: 'say',
+      id: clientId(),
+      text: 'Hallo',
+      fileIds: [],
+      page: null,
+      zone: 'Asia/Kathmandu',
+      language: 'de',
+    });
+    await panel.hear('taken');
+    expect(signs()[0]?.text).toBe('Bis 14:45 bei Quillfern Nursery.');
+  });
+
+  it('says no time where nobody knows one', async () => {
+    await house.ask('PUT', '/api/lamp', { cookie, body: { state: 'dark', until: null } });
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    expect(signs()).toMatchObject([
+      { text: 'Thank you, we have it. We answer when we are back.', until: null },
+    ]);
+  });
+
+  it('says when it is open to visitors of a door that says no more than that', async () => {
+    await publish((dress) => {
+      dress.whenNotLit = 'hours';
+    });
+    const panel = await visit(house, door.publicId, 'wren');
+    expect(panel.welcome.opens.slice(0, 2)).toEqual([
+      [november(12, 10), Date.UTC(2026, 10, 12, 17, 30)],
+      [november(13, 9), Date.UTC(2026, 10, 13, 17, 30)],
+    ]);
+    await house.ask('PUT', '/api/hours', {
+      cookie,
+      body: { hours: { ...plain, week: [[], [], [], [], [], [], []] } },
+    });
+    expect((await panel.hear('lamp')).opens).toEqual([]);
+  });
+
+  it('keeps what a note is about as an answer of the guest book', async () => {
+    await publish((dress) => {
+      dress.guestBook.notLit.asks = [{ field: SUBJECT, isRequired: true }];
+    });
+    await goTo(november(12, 22));
+    const panel = await visit(house, door.publicId, 'wren');
+    await panel.say('Two bonsai, please');
+    panel.tell({ do: 'details', id: clientId(), own: [{ id: SUBJECT, value: 'Bonsai' }] });
+    await panel.hear('taken');
+    const [note] = house.store.conversations.page('note', null, 1);
+    expect(note?.state.own).toEqual([{ id: SUBJECT, label: 'Subject', value: 'Bonsai' }]);
+  });
+});
