@@ -25,11 +25,11 @@ export type LightReason = 'hours' | 'hand' | 'nobody-in';
 
 export const lit: Light = { state: 'lit', until: null };
 
-/** The longest that "back soon" may last: past a day it is not soon. */
-export const BACK_SOON_LONGEST_MS = 24 * 3_600_000;
+/** The longest that "back soon" may last: past a day it is not soon. (A bare number: it weighs nothing in a page.) */
+export const BACK_SOON_LONGEST_MS = 86_400_000;
 
-/** The longest that a light may be set by hand to a time. */
-export const BY_HAND_LONGEST_MS = 366 * 24 * 3_600_000;
+/** The longest that a light may be set by hand to a time: 366 days. */
+export const BY_HAND_LONGEST_MS = 31_622_400_000;
 
 /** Of a setting whose time has come nothing is left. */
 export const settingAt = (setting: LampSetting, now: number): LampSetting =>
@@ -41,7 +41,7 @@ export const settingAt = (setting: LampSetting, now: number): LampSetting =>
  */
 export const lampAt = (light: Light, now: number): Light => {
   if (light.until === null || light.until > now) return light;
-  return light.state === 'lit' ? { state: 'dark', until: null } : lit;
+  return { state: light.state === 'lit' ? 'dark' : 'lit', until: null };
 };
 
 /** Whether what a visitor writes at `now` is left as a note instead of being answered at once. */

@@ -158,14 +158,17 @@ export const stand = (
     },
     inWords: (ways) => {
       const now = lampAt(lamp, Date.now() + offset);
-      const time = new Date((now.until ?? 0) - offset);
       const said = ways[states.indexOf(now.state)] ?? '';
-      return said.replace('{time}', () => time.toLocaleTimeString([], { timeStyle: 'short' }));
+      const time = () =>
+        new Date((now.until ?? 0) - offset).toLocaleTimeString([], {
+          timeStyle: 'short',
+        });
+      return said.replace('{time}', time);
     },
     redraw: () => {
       const now = lampAt(lamp, Date.now() + offset);
       const state = stood.inWords(texts.plate);
-      const unread = stood.unread ? String(stood.unread) : '';
+      const unread = `${stood.unread || ''}`;
       plate.className = `plate ${now.state}`;
       name.textContent = business;
       more.textContent = state;
@@ -174,14 +177,12 @@ export const stand = (
       const seen = `${business} ${state} ${unread}`.trim();
       const told = unread && `. ${texts.unread.replace('{count}', unread)}`;
       plate.setAttribute('aria-label', `${seen}. ${texts.open}${told}`);
-      plate.setAttribute('aria-expanded', String(stood.isOpen));
+      plate.setAttribute('aria-expanded', `${stood.isOpen}`);
       clearTimeout(timer);
       if (now.until) {
         // A timer cannot wait longer than some 24 days; then it looks again.
-        timer = window.setTimeout(
-          stood.redraw,
-          Math.min(now.until - Date.now() - offset + 50, 2e9),
-        );
+        const left = now.until - Date.now() - offset + 50;
+        timer = window.setTimeout(stood.redraw, Math.min(left, 2e9));
       }
     },
     rule: () => mannerOn(rules.manners, location.pathname),

@@ -42,7 +42,7 @@ const DoorsPart = ({ doors, hours }: { doors: readonly Door[]; hours: HoursData 
             key={id}
             role="link"
             aria-label={`${name}, ${more}`}
-            onPress={() => router.navigate(`/house/hours/${id}`)}
+            onPress={() => router.navigate(`/house/hours?door=${id}`)}
             style={[styles.door, { borderColor: theme.seam }]}
           >
             <View style={styles.grow}>

@@ -1,5 +1,5 @@
 import { useGlobalSearchParams } from 'expo-router';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
 import { Text } from '../../../kit/text';
@@ -15,6 +15,7 @@ import { LateAsk } from './late-ask';
 
 const loadSheet = () => import('./lamp-sheet');
 const LampSheet = lazy(loadSheet);
+const ready = (): void => void loadSheet().catch(() => null);
 
 /** The porch light: what it shows now, and the ways to change it. */
 export const LampSwitch = () => {
@@ -25,14 +26,15 @@ export const LampSwitch = () => {
   const { show } = useGlobalSearchParams<{ show?: string }>();
   const [isOpen, setOpen] = useState(show === 'light');
   useKeys({ l: () => setOpen(true) });
-  // It is there before it is asked for, and not in the way of what is seen first.
-  useEffect(() => void loadSheet().catch(() => null), []);
   return (
     <>
       <Pressable
         role="button"
         aria-label={`${words().label}: ${saying}. ${words().change}`}
         onPress={() => setOpen(true)}
+        // It is on its way before it is asked for, and not in the way of what is seen first.
+        onPointerEnter={ready}
+        onPressIn={ready}
         style={[
           styles.switch,
           {
