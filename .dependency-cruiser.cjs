@@ -39,6 +39,7 @@ const subjects = [
   'doors',
   'team',
   'lamp',
+  'follow-ups',
   'talk',
   'doorbell',
   'mail',

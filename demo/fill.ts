@@ -3,6 +3,7 @@ import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Member } from '@porch/contract/people';
 import { plainDress } from '@porch/core/dress';
+import { timeOnDay } from '@porch/core/hours';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
 import { WEBSITE } from '@porch/server/doors/website/kind';
@@ -120,14 +121,39 @@ const openInWeek = async (services: Services, store: Store, now: number): Promis
     const early = span(6, 14);
     services.hours.setDoor(wholesale.id, [early, early, early, early, early, [], []]);
   }
-  // That somebody waits is known; it is asked about whoever waits too long from now on.
+};
+
+/** Whoever looks at night finds a light that was lit by hand, and people to answer. */
+const lightFor = (services: Services, now: number): void => {
+  const isOpen = services.hours.opening().isOpen(now);
+  services.lamp.set({ state: isOpen ? 'by-hours' : 'lit', until: null });
+};
+
+/** What was promised by hand, to people who have their answer; and that somebody waits is known already. */
+const promiseByHand = async (services: Services, store: Store, now: number): Promise<void> => {
+  const [maren, tobias] = store.members.all();
+  const answered = store.conversations.page('answered', null, promises.length);
+  for (const [index, { what, inDays }] of promises.entries()) {
+    const conversation = answered[index];
+    const dueAt = timeOnDay(now, 'Europe/London', inDays, 10);
+    const owed = { what, dueAt, remindAt: dueAt, whose: tobias?.id ?? null };
+    if (!conversation || !maren) continue;
+    await services.reply.deed(
+      conversation.id,
+      { do: 'owe', id: `promise-quillfern-${index}`, ...owed },
+      maren,
+    );
+  }
   for (const id of store.conversations.idsIn('waiting')) {
     const waiting = store.conversations.byId(id);
     store.promises.noteLateAsked(id, waiting?.state.waitingSince ?? 0);
   }
-  // Whoever looks at night finds a light that was lit by hand, and people to answer.
-  if (!services.hours.opening().isOpen(now)) services.lamp.set({ state: 'lit', until: null });
 };
+
+const promises = [
+  { what: 'Tell them when the fiddle-leaf figs are in', inDays: 1 },
+  { what: 'Ask whether the repotted palm has settled', inDays: 7 },
+];
 
 /**
  * Fills a data folder with six weeks of Quillfern Nursery up to `now` (UTC epoch milliseconds).
@@ -264,10 +290,11 @@ export const fill = async (options: {
   };
 
   const night = { state: 'dark', until: null } as const;
-  const morning = { state: 'by-hours', until: null } as const;
   const lamps: Step[] = [
+    { at: now - 12 * HOUR_MS, do: () => openInWeek(services, store, now) },
     { at: now - 11.5 * HOUR_MS, do: async () => services.lamp.set(night) },
-    { at: now - 40 * MINUTE_MS, do: async () => services.lamp.set(morning) },
+    { at: now - 40 * MINUTE_MS, do: async () => lightFor(services, now) },
+    { at: now - MINUTE_MS, do: () => promiseByHand(services, store, now) },
   ];
   const steps = [...plansFor(now).flatMap(stepsOf), ...lamps]
     .filter((step) => step.at <= now)
@@ -276,7 +303,6 @@ export const fill = async (options: {
     clock.set(step.at);
     await step.do();
   }
-  await openInWeek(services, store, now);
   for (const { member: name, device, privateKey, auth, ...shown } of options.devices ?? []) {
     const member = members.find((one) => one.name === name);
     if (!member) throw new Error(`nobody is called ${name}`);

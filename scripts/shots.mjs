@@ -60,17 +60,13 @@ await shoot(first, 'walk-phone');
 await first.goto(`${origin}/house/team`);
 await first.getByRole('heading', { name: 'Invite somebody' }).waitFor();
 await shoot(first, 'team-phone');
-await first.goto(`${origin}/house/dress/door-quillfern-bench?part=texts`);
-await first.getByRole('radio', { name: 'Look' }).click();
-await first.getByRole('button', { name: 'Preview' }).click();
+await first.goto(`${origin}/house/hours`);
+await first.getByText('Boxing Day').first().waitFor();
+await first.getByRole('heading', { name: 'The week' }).scrollIntoViewIfNeeded();
+await shoot(first, 'hours-phone');
 const imagined = (page) =>
   page.frameLocator('iframe[title="The door as visitors see it"]').frameLocator('iframe');
-await imagined(first).getByRole('heading', { name: 'Quillfern Nursery' }).waitFor();
-await shoot(first, 'dress-phone');
 // An alert by mail: somebody waits for half a minute, and nobody looks.
-await first.goto(`${origin}/house/install`);
-await first.getByRole('heading', { name: 'On other devices' }).waitFor();
-await shoot(first, 'install-phone');
 await first.goto(`${origin}/house/doorbell`);
 await first.getByLabel('Then write an email after').selectOption('30 seconds');
 const waiting = await open(phone);
@@ -145,8 +141,12 @@ await shoot(visitor, 'panel-website');
 
 await owners.getByRole('button', { name: 'Back to the line' }).click();
 await owners.getByRole('button', { name: /^Porch light/ }).click();
+await owners.getByRole('dialog', { name: 'Porch light' }).waitFor();
 await shoot(owners, 'lamp-phone');
 await owners.keyboard.press('Escape');
+await owners.getByRole('link', { name: /^Follow-ups/ }).click();
+await owners.getByRole('heading', { name: /^Later, / }).waitFor();
+await shoot(owners, 'follow-ups-phone');
 await owners.getByRole('link', { name: 'Search' }).click();
 await owners.getByLabel('Words, a name, an email').fill('monstera');
 await owners.getByText(/conversations$/).waitFor();

@@ -10,6 +10,8 @@ export interface DayWords {
   months: readonly string[];
   /** "in", as in "in two weeks". */
   ahead: string;
+  /** Each word for a number, from one on: "a", "an" and "one" are all 1. */
+  numbers: readonly (readonly string[])[];
   hours: readonly string[];
   days: readonly string[];
   weeks: readonly string[];
@@ -104,24 +106,37 @@ const daySaid = (
   return day ? { day, length: year === null ? 2 : 3 } : null;
 };
 
-/** "in 2 weeks", "in three days" is said in figures: "in 3 days". */
-const aheadSaid = (said: readonly string[], now: number, words: DayWords): number | null => {
-  const [ahead, count = '', unit = ''] = said;
-  if (ahead !== words.ahead || !/^\d{1,3}$/.test(count)) return null;
-  if (words.hours.includes(unit)) return now + Number(count) * HOUR_MS;
-  return null;
+/** "2", "two" → 2; null for no number of at most three figures. */
+const countSaid = (said: string, words: DayWords): number | null => {
+  if (/^\d{1,3}$/.test(said)) return Number(said);
+  const index = words.numbers.findIndex((names) => names.includes(said));
+  return index < 0 ? null : index + 1;
+};
+
+/** "in 2 weeks", "in three days" → how many of what; null for what says no such thing. */
+const aheadSaid = (
+  [ahead, counted = '', unit = '']: readonly string[],
+  words: DayWords,
+): { count: number; unit: string } | null => {
+  const count = ahead === words.ahead ? countSaid(counted, words) : null;
+  return count === null ? null : { count, unit };
+};
+
+const hoursAhead = (said: readonly string[], now: number, words: DayWords): number | null => {
+  const ahead = aheadSaid(said, words);
+  return ahead && words.hours.includes(ahead.unit) ? now + ahead.count * HOUR_MS : null;
 };
 
 const daysAhead = (said: readonly string[], words: DayWords): number | null => {
-  const [ahead, count = '', unit = ''] = said;
-  if (ahead !== words.ahead || !/^\d{1,3}$/.test(count)) return null;
-  if (words.days.includes(unit)) return Number(count);
-  return words.weeks.includes(unit) ? Number(count) * 7 : null;
+  const ahead = aheadSaid(said, words);
+  if (!ahead) return null;
+  if (words.days.includes(ahead.unit)) return ahead.count;
+  return words.weeks.includes(ahead.unit) ? ahead.count * 7 : null;
 };
 
 /**
  * A day and a time as people write them → the moment in the zone; null for what is neither. "tomorrow 9",
- * "Fri 10:30", "24 Dec 2pm", "24/12 14.00", "in 2 weeks", "16:00" (the next one). A day alone means its 09:00.
+ * "Fri 10:30", "24 Dec 2pm", "24/12 14.00", "in two weeks", "16:00" (the next one). A day alone means its 09:00.
  */
 export const momentSaid = (
   typed: string,
@@ -131,7 +146,7 @@ export const momentSaid = (
 ): number | null =>
   safely(() => {
     const said = typed.toLowerCase().replaceAll(',', ' ').trim().split(/\s+/);
-    const inHours = aheadSaid(said, now, words);
+    const inHours = hoursAhead(said, now, words);
     if (inHours !== null) return inHours;
     const today = dayOf(now, zone);
     const days = daysAhead(said, words);

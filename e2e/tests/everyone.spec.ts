@@ -49,6 +49,7 @@ for (const [colorScheme, viewport] of [
     await expect(screen.getByRole('link', { name: /^Somebody/ })).toBeVisible();
     await expectClean(screen, 'line');
     await screen.getByRole('button', { name: /^Porch light/ }).click();
+    await expect(screen.getByRole('dialog', { name: 'Porch light' })).toBeVisible();
     await expectClean(screen, 'lamp');
     await screen.keyboard.press('Escape');
     await openVisitor(screen, 'Hello');
@@ -58,6 +59,14 @@ for (const [colorScheme, viewport] of [
     await screen.getByRole('button', { name: 'Put by', exact: true }).click();
     await expectClean(screen, 'put by');
     await screen.keyboard.press('Escape');
+    if (viewport === phone) await screen.getByRole('button', { name: 'Who’s this' }).click();
+    await screen.getByRole('button', { name: 'Follow up …' }).click();
+    await expect(screen.getByRole('dialog', { name: /^Follow up/ })).toBeVisible();
+    await expectClean(screen, 'follow up');
+    await screen.getByRole('button', { name: 'Tomorrow, 09:00' }).click();
+    await screen.goto(`${porch.origin}/follow-ups`);
+    await expect(screen.getByText('Due Fri 09:00')).toBeVisible();
+    await expectClean(screen, 'follow-ups');
     await screen.goto(`${porch.origin}/search`);
     await screen.getByLabel('Words, a name, an email').fill('hello');
     await expect(screen.getByText('1 conversation')).toBeVisible();
@@ -115,7 +124,7 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
-    // Seventeen screens, each looked through whole.
+    // Nineteen screens, each looked through whole.
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
@@ -125,6 +134,15 @@ for (const [colorScheme, viewport] of [
       await expectClean(screen, path);
     };
     await behind('/house/business', 'Business');
+    await screen.goto(`${porch.origin}/house/hours`);
+    await screen.getByRole('button', { name: 'Begin with Monday to Friday' }).click();
+    await screen.getByLabel('Country').selectOption('GB');
+    await expect(screen.getByText('Boxing Day').first()).toBeVisible();
+    await screen.getByRole('button', { name: 'Show the hours as text' }).click();
+    await expectClean(screen, 'hours');
+    await screen.getByRole('button', { name: /^Friday/ }).click();
+    await expect(screen.getByRole('dialog', { name: 'Friday' })).toBeVisible();
+    await expectClean(screen, 'a day of the week');
     await behind('/house/team', 'Team');
     await behind('/house/me', 'You');
     await behind('/house/doorbell', 'Doorbell');

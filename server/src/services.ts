@@ -298,7 +298,7 @@ export const createServices = (
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
     hours,
-    followUps: createFollowUps({ store, clock, change, persons, origin }),
+    followUps: createFollowUps({ store, clock, change, persons }),
     dueTimes,
     promises,
     lamp,

@@ -138,9 +138,8 @@ export const createFollowUps = (services: {
   clock: Clock;
   change: Change;
   persons: Persons;
-  origin: () => string;
 }) => {
-  const { store, clock, change, persons, origin } = services;
+  const { store, clock, change, persons } = services;
 
   const page = (found: readonly FollowUp[], placeOf: (one: FollowUp) => number): FollowUpsPage => {
     const now = clock.now();
@@ -166,15 +165,15 @@ export const createFollowUps = (services: {
     return key;
   };
 
-  const todoOf = (followUp: FollowUp) => {
+  const todoOf = (origin: string) => (followUp: FollowUp) => {
     const { id, what, madeAt, dueAt, remindAt } = followUp;
     const conversation = persons.standing(followUp.conversationId);
     const who = conversation ? callInWords(calledOf(store, conversation), en.called) : '';
     return {
-      id: `${id}@${new URL(origin()).hostname}`,
+      id: `${id}@${new URL(origin).hostname}`,
       title: [who, what || conversation?.state.lastWords].filter(Boolean).join(': '),
       more: '',
-      url: `${origin()}/line/${conversation?.id ?? ''}`,
+      url: `${origin}/line/${conversation?.id ?? ''}`,
       madeAt,
       dueAt,
       remindAt,
@@ -186,23 +185,24 @@ export const createFollowUps = (services: {
       page(store.followUps.due(keyOf(after), PAGE + 1), ({ dueAt }) => dueAt),
     done: (after: string | null): FollowUpsPage =>
       page(store.followUps.done(keyOf(after), PAGE + 1), ({ doneAt }) => doneAt ?? 0),
+    late: (): number => store.followUps.late(clock.now()),
     feedMadeAt: (memberId: string): number | null => store.feeds.madeAt(memberId),
     /** Makes a secret address; the one before it opens nothing any more. */
-    renewFeed: (memberId: string): string => {
+    renewFeed: (memberId: string, origin: string): string => {
       const secret = newSecret();
       change(() => store.feeds.renew(memberId, hashSecret(secret), clock.now()));
-      return `${origin()}/feeds/${secret}.ics`;
+      return `${origin}/feeds/${secret}.ics`;
     },
     dropFeed: (memberId: string): void => change(() => store.feeds.drop(memberId)),
     /** What a calendar program reads under a secret address: what is open and somebody's, or nobody's; null: nothing. */
-    calendar: (secret: string): string | null => {
+    calendar: (secret: string, origin: string): string | null => {
       const memberId = store.feeds.memberOf(hashSecret(secret));
       const member = memberId ? store.members.byId(memberId) : null;
       if (!member) return null;
       const mine = store.followUps
         .due(null, IN_FEED_MOST)
         .filter(({ whose }) => whose === null || whose === memberId);
-      return toCalendar(store.business.read()?.name ?? '', mine.map(todoOf), clock.now());
+      return toCalendar(store.business.read()?.name ?? '', mine.map(todoOf(origin)), clock.now());
     },
     tidy: (): void => store.followUps.dropMissedBefore(clock.now() - 2 * MISSED_OVER_MS),
   };

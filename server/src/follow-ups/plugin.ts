@@ -8,11 +8,20 @@ const After = z.object({ after: z.string().max(80).optional() });
 
 /** What is owed: its list for the team, and the calendar of each of them. */
 export const followUpsRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { followUps } = services;
+  const { followUps, originOf } = services;
   const page = { querystring: After, response: { 200: FollowUpsPageSchema } };
 
   app.get('/api/follow-ups', { config: { who: 'team' }, schema: page }, async (request) =>
     followUps.due(request.query.after ?? null),
+  );
+
+  app.get(
+    '/api/follow-ups/late',
+    {
+      config: { who: 'team' },
+      schema: { response: { 200: z.object({ late: z.number().int().nonnegative() }) } },
+    },
+    async () => ({ late: followUps.late() }),
   );
 
   app.get('/api/follow-ups/done', { config: { who: 'team' }, schema: page }, async (request) =>
@@ -31,7 +40,7 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
       config: { who: 'team' },
       schema: { body: z.object({}), response: { 200: NewFeedSchema } },
     },
-    async (request) => ({ address: followUps.renewFeed(memberOf(request).id) }),
+    async (request) => ({ address: followUps.renewFeed(memberOf(request).id, originOf(request)) }),
   );
 
   app.delete(
@@ -46,7 +55,7 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
 
 /** Calendars by their secret addresses, for programs that cannot sign in. */
 export const feedRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { followUps, limits } = services;
+  const { followUps, limits, originOf } = services;
   app.get(
     '/feeds/:secret.ics',
     {
@@ -58,7 +67,7 @@ export const feedRoutes = async ({ app, services }: Routing): Promise<void> => {
     async (request, reply) => {
       const waitMs = limits.feeds.take(request.ip);
       if (waitMs > 0) throw new Refused('too-many', { waitMs });
-      const calendar = followUps.calendar(request.params.secret);
+      const calendar = followUps.calendar(request.params.secret, originOf(request));
       if (calendar === null) throw new Refused('not-found');
       return reply
         .type('text/calendar; charset=utf-8')

@@ -63,7 +63,7 @@ describe('what a door says while nobody is in', () => {
 
   it('speaks the visitor’s language, by their clock, in the owner’s words', async () => {
     await publish((dress) => {
-      dress.texts = { de: { signUntil: 'Bis {time} bei {business}.' } };
+      dress.texts = { de: { signUntil: 'Wir sind {time} da.' } };
     });
     await goTo(november(12, 22));
     const panel = await visit(house, door.publicId, 'wren');
@@ -77,7 +77,7 @@ describe('what a door says while nobody is in', () => {
       language: 'de',
     });
     await panel.hear('taken');
-    expect(signs()[0]?.text).toBe('Bis 14:45 bei Quillfern Nursery.');
+    expect(signs()[0]?.text).toBe('Wir sind 14:45 da.');
   });
 
   it('says no time where nobody knows one', async () => {

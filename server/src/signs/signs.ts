@@ -39,7 +39,8 @@ export const createSigns = (services: {
     const at = until ?? now;
     return fillGaps(textsOf(dress, language)[key], {
       business: business?.name ?? '',
-      time: momentIn({ language, clock: language, zone }, at, now),
+      // Of two English ways to write a time nobody can misread this one.
+      time: momentIn({ language, clock: language === 'en' ? 'en-GB' : language, zone }, at, now),
       ahead: aheadIn(language, at - now),
     });
   };

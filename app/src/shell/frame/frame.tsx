@@ -7,6 +7,7 @@ import { useTheme } from '../../kit/theme/use-theme';
 import { useWide } from '../../kit/theme/use-wide';
 import { showBadge } from '../live/alerts';
 import { useLive } from '../live/store';
+import { useLateFollowUps } from '../session/follow-ups';
 import { useHouse } from '../session/house';
 import { shellWords } from '../words';
 import { KeySheet } from './key-sheet';
@@ -15,12 +16,14 @@ import { showOnTab } from './tab-icon';
 import { UndoOffer } from './undo';
 import { useKeys } from './use-keys';
 
-const paths = ['line', 'search', 'house'] as const;
+const paths = ['line', 'follow-ups', 'search', 'house'] as const;
 const Places = () => {
   const theme = useTheme();
   const isWide = useWide();
   const here = usePathname();
   const waiting = useLive(({ counts }) => counts.all?.waiting ?? 0);
+  const late = useLateFollowUps();
+  const counted = { line: waiting, 'follow-ups': late, search: 0, house: 0 };
   return (
     <View
       role="navigation"
@@ -30,7 +33,7 @@ const Places = () => {
       {paths.map((place) => {
         const path = `/${place}` as const;
         const isHere = here.startsWith(path);
-        const count = place === 'line' && waiting > 0 ? ` ${waiting}` : '';
+        const count = counted[place] > 0 ? ` ${counted[place]}` : '';
         return (
           <Pressable
             key={path}
@@ -39,12 +42,12 @@ const Places = () => {
             onPress={() => router.navigate(path)}
             style={[
               styles.place,
-              isWide ? null : styles.grow,
+              isWide ? null : styles.quarter,
               isWide ? styles.underlined : styles.overlined,
               { borderColor: isHere ? theme.ink : 'transparent' },
             ]}
           >
-            <Text kind="label" tone={isHere ? 'ink' : 'slate'}>
+            <Text kind="label" tone={isHere ? 'ink' : 'slate'} style={styles.named}>
               {`${shellWords().places[place]}${count}`}
             </Text>
           </Pressable>
@@ -83,6 +86,7 @@ export const Frame = (props: { lamp: ReactNode; children: ReactNode }) => {
   useKeys({
     '/': () => router.navigate('/search'),
     g: () => router.navigate('/line'),
+    o: () => router.navigate('/follow-ups'),
     h: () => router.navigate('/house'),
     '?': () => setKeysOpen(true),
   });
@@ -133,13 +137,16 @@ const styles = StyleSheet.create({
   lampWide: { width: 360 },
   main: { flex: 1, minHeight: 0 },
   across: { flexDirection: 'row', gap: 4 },
-  below: { flexDirection: 'row', borderTopWidth: 2 },
+  // At twice the text they stand in two rows.
+  below: { flexDirection: 'row', flexWrap: 'wrap', borderTopWidth: 2 },
   place: {
     minHeight: touch,
     alignItems: 'center',
     justifyContent: 'center',
     paddingHorizontal: 16,
   },
+  quarter: { flexGrow: 1, paddingHorizontal: 4 },
+  named: { textAlign: 'center' },
   overlined: { borderTopWidth: 4 },
   underlined: { borderBottomWidth: 4 },
   grow: { flex: 1 },

@@ -5,6 +5,7 @@ import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { lastKnown } from '../offline/offline';
 import { doorbellKey } from '../session/doorbell';
+import { followUpsKey } from '../session/follow-ups';
 import { hoursKey } from '../session/hours';
 import { houseKey, isForMe, linksKey } from '../session/house';
 import { hushHere, lookedAt } from './alerts';
@@ -84,6 +85,9 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
     case 'entries': {
       const { entries, rows, counts, seq, last } = message;
       applyNews(client, entries, rows);
+      if (entries.some(({ kind }) => kind.startsWith('owed'))) {
+        void client.invalidateQueries({ queryKey: followUpsKey });
+      }
       const spoke = entries.filter(({ kind }) => kind === 'visitor-said');
       const typing = { ...live.now().typing };
       for (const { conversationId } of spoke) delete typing[conversationId];

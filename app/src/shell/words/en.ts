@@ -9,7 +9,13 @@ const waitInWords = (ms: number): string => {
 
 export const en = {
   name: 'Hello Porch',
-  places: { line: 'The line', search: 'Search', house: 'House', nav: 'Places' },
+  places: {
+    line: 'The line',
+    'follow-ups': 'Follow-ups',
+    search: 'Search',
+    house: 'House',
+    nav: 'Places',
+  },
   keys: {
     title: 'Keyboard',
     close: 'Close',
@@ -20,10 +26,12 @@ export const en = {
       ['Ctrl + Enter', 'send'],
       ['e', 'wrap up'],
       ['b', 'put by'],
+      ['f', 'follow up'],
       ['u', 'take back'],
       ['l', 'porch light'],
       ['/', 'search'],
       ['g', 'the line'],
+      ['o', 'follow-ups'],
       ['h', 'house'],
       ['Esc', 'close, or back'],
       ['?', 'this sheet'],

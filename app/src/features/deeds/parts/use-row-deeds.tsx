@@ -1,13 +1,13 @@
 import type { Row } from '@porch/contract/entries';
 import { router } from 'expo-router';
-import { type ReactNode, useCallback, useMemo, useState } from 'react';
+import { type ReactNode, Suspense, useCallback, useMemo, useState } from 'react';
 import { momentInWords } from '../../../kit/times';
 import { offerUndo } from '../../../shell/frame/undo';
 import { serverNow } from '../../../shell/live/store';
 import { useZone } from '../../../shell/session/house';
 import { useDeeds } from '../data/deeds';
 import { words } from '../words';
-import { PutBySheet } from './put-by-sheet';
+import { PutBySheet } from './late-sheets';
 import type { RowDeeds } from './row-deeds';
 
 const nothing = (): void => {};
@@ -33,16 +33,18 @@ export const useRowDeeds = (done: () => void = nothing): { deeds: RowDeeds; shee
     [open, wrapUp, takeBack, done],
   );
   const sheet = putting ? (
-    <PutBySheet
-      close={() => setPutting(null)}
-      put={(until) => {
-        const deedId = putBy(putting, until);
-        const said = words().undo['put-by'](momentInWords(until, serverNow(), zone));
-        offerUndo({ said, deedId, undo: () => takeBack(putting) });
-        setPutting(null);
-        done();
-      }}
-    />
+    <Suspense fallback={null}>
+      <PutBySheet
+        close={() => setPutting(null)}
+        put={(until) => {
+          const deedId = putBy(putting, until);
+          const said = words().undo['put-by'](momentInWords(until, serverNow(), zone));
+          offerUndo({ said, deedId, undo: () => takeBack(putting) });
+          setPutting(null);
+          done();
+        }}
+      />
+    </Suspense>
   ) : null;
   return { deeds, sheet };
 };

@@ -145,7 +145,7 @@ export const en = {
     add: 'Add a link',
   },
   guestBook: {
-    pages: { lit: 'Guest book while the light is lit', notLit: 'Guest book while it is not' },
+    pages: { lit: 'While the light is lit', notLit: 'While it is not lit' },
     when: 'Asked',
     whens: { before: 'Before writing', after: 'After the first message', never: 'Never' },
     asks: 'What is asked',
@@ -153,7 +153,7 @@ export const en = {
     required: 'needed',
     fields: { name: 'Name', email: 'Email', phone: 'Phone' },
     subject: 'What it is about',
-    notLit: 'While the light is not lit',
+    notLit: 'When nobody is in',
     notLits: {
       note: 'Take a note',
       hours: 'Only say when you are in',

@@ -2,12 +2,6 @@ import type { LeftReason } from '@porch/core/hours/written';
 
 export const en = {
   title: 'Opening hours',
-  place: 'Opening hours',
-  notSet: 'Not set: it counts as always open',
-  openUntil: (time: string) => `Open until ${time}`,
-  opensAt: (time: string) => `Shut, opens ${time}`,
-  always: 'Open, with no end in sight',
-  never: 'Shut, with no opening in sight',
   zone: (zone: string) => `All times are those of ${zone}, where the business is.`,
   none: {
     title: 'No hours are set',

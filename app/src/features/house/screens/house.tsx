@@ -25,7 +25,7 @@ import { useHouse, useSignOut, useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useDoorbellWays } from '../../doorbell/parts/ways';
 import { doorInWords } from '../../doors/parts/in-words';
-import { useHoursWay } from '../../hours/parts/way';
+import { useHoursWay } from '../../lamp/parts/hours-way';
 import { mailWay } from '../../mail/parts/way';
 import { PairSheet } from '../../team/parts/pair-sheet';
 import { useFindingRead, useWarningSeen } from '../data/notices';

@@ -49,6 +49,13 @@ export const en = {
   },
   outUntil: (time: string) => `Out until ${time}`,
   hours: 'Opening hours',
+  hoursNow: {
+    notSet: 'Not set: it counts as always open',
+    openUntil: (time: string) => `Open until ${time}`,
+    opensAt: (time: string) => `Shut, opens ${time}`,
+    always: 'Open, with no end in sight',
+    never: 'Shut, with no opening in sight',
+  },
   late: {
     since: (time: string) => `Waiting since ${time}, and nobody has looked. Say “back soon”?`,
     look: 'Look',

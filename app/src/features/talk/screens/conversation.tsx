@@ -28,6 +28,7 @@ import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { deedNames } from '../../deeds/parts/row-deeds';
 import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
+import { useOwe } from '../../follow-ups/parts/use-owe';
 import { useCalling } from '../../persons/parts/calling';
 import { useOlder, useRoll } from '../data/roll';
 import { words } from '../words';
@@ -164,6 +165,7 @@ export const Conversation = ({ id }: { id: string }) => {
   const row = roll.data?.row;
   const facts = useRollFacts(row, roll.data?.receipts ?? noReceipts, setPicture);
   const { sheet: sameSheet, ...same } = useSamePerson(row);
+  const { sheet: oweSheet, ask: askOwed } = useOwe(row, facts?.name ?? '');
   const standsAt = row?.id;
   useEffect(() => {
     // It was put together with another one: what was said stands there now.
@@ -185,6 +187,7 @@ export const Conversation = ({ id }: { id: string }) => {
   useKeys({
     e: () => row && row.state.aside === null && deeds.wrapUp(row),
     b: () => row && deeds.putBy(row),
+    f: askOwed,
     u: () => row && row.state.aside !== null && deeds.takeBack(row),
     Escape: () => router.navigate('/line'),
   });
@@ -308,12 +311,16 @@ export const Conversation = ({ id }: { id: string }) => {
         </View>
         <Composer key={id} row={row} doings={isWide ? null : doings} />
       </View>
-      {isWide ? <WhosThis row={row} isColumn same={same} /> : null}
+      {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} /> : null}
       {isWhoOpen && !isWide ? (
         <Sheet title={words().who.title} close={() => setWhoOpen(false)}>
           <WhosThis
             row={row}
             isColumn={false}
+            owe={() => {
+              setWhoOpen(false);
+              askOwed();
+            }}
             same={{
               part: same.part,
               ask: () => {
@@ -333,6 +340,7 @@ export const Conversation = ({ id }: { id: string }) => {
       ) : null}
       {sheet}
       {sameSheet}
+      {oweSheet}
     </View>
   );
 };

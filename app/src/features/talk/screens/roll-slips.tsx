@@ -226,6 +226,22 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words().conversation.heldBack[entry.why](entry.from);
     case 'returned':
       return words().conversation.returned;
+    case 'owed': {
+      const said = words().conversation.owed;
+      const time = momentInWords(entry.dueAt, now, zone);
+      if (entry.why !== 'hand') return said[entry.why](time);
+      return said.hand(memberName(entry.memberId ?? ''), entry.what, time);
+    }
+    case 'owed-changed':
+      return words().conversation.owedChanged(
+        memberName(entry.memberId ?? ''),
+        entry.what,
+        momentInWords(entry.dueAt, now, zone),
+      );
+    case 'owed-done':
+      return words().conversation.owedDone(entry.memberId ? memberName(entry.memberId) : '');
+    case 'owed-undone':
+      return words().conversation.owedUndone(memberName(entry.memberId));
     case 'door-sign':
       return words().conversation.doorSign(entry.text);
     case 'turned-soon':

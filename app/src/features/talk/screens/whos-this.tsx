@@ -37,6 +37,8 @@ export const WhosThis = (props: {
   row: Row;
   isColumn: boolean;
   same: Pick<SamePerson, 'ask' | 'part'>;
+  /** Writes down that something is owed to them. */
+  owe: () => void;
 }) => {
   const { row, isColumn, same } = props;
   const now = useNow(MINUTE_MS);
@@ -122,6 +124,7 @@ export const WhosThis = (props: {
         </View>
       ) : null}
       <View style={styles.same}>
+        <Button label={said.owe} onPress={props.owe} />
         <Button label={said.same} onPress={same.ask} />
       </View>
     </ScrollView>

@@ -24,6 +24,16 @@ export const en = {
     wrappedUp: (who: string) => `${who} wrapped this up`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
+    owed: {
+      note: (time: string) => `An answer is owed by ${time}`,
+      left: (time: string) => `They left without an answer: it is owed by ${time}`,
+      hand: (who: string, what: string, time: string) =>
+        what ? `${who} promised: ${what}, by ${time}` : `${who} promised an answer by ${time}`,
+    },
+    owedChanged: (who: string, what: string, time: string) =>
+      what ? `${who} changed what is owed: ${what}, by ${time}` : `${who} moved it to ${time}`,
+    owedDone: (who: string) => (who ? `${who}: done what was owed` : 'What was owed is done'),
+    owedUndone: (who: string) => `${who}: not done after all`,
     returned: 'Came back by itself',
     doorSign: (text: string) => `The door said: “${text}”`,
     turnedSoon: (time: string) =>
@@ -102,6 +112,7 @@ export const en = {
     here: 'On the page',
     gone: (time: string) => `Left · ${time}`,
     never: 'Not on the page',
+    owe: 'Follow up …',
     same: 'The same person as …',
     sameTitle: 'The same person as',
     sameMore:
@@ -122,6 +133,10 @@ export const en = {
       join: 'Not put together',
       part: 'Not parted',
       read: 'Not marked as read',
+      owe: 'Not written down as owed',
+      'owe-otherwise': 'What is owed was not changed',
+      'owe-done': 'Not marked as done',
+      'owe-again': 'Not taken back',
     },
     putByAgain: 'Choose another time',
     leave: 'Leave it',

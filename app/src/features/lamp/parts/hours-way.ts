@@ -9,11 +9,12 @@ export const useHoursWay = (): { title: string; more: string } => {
   const zone = useZone();
   const lamp = useLive((live) => live.lamp);
   const more = useAsTimeGoes((now) => {
-    if (!lamp?.hasHours) return lamp ? words().notSet : '';
+    const said = words().hoursNow;
+    if (!lamp?.hasHours) return lamp ? said.notSet : '';
     const at = lamp.isOpen ? lamp.shutsNext : lamp.opensNext;
-    if (at === null) return lamp.isOpen ? words().always : words().never;
+    if (at === null) return lamp.isOpen ? said.always : said.never;
     const time = momentInWords(at, now, zone);
-    return lamp.isOpen ? words().openUntil(time) : words().opensAt(time);
+    return lamp.isOpen ? said.openUntil(time) : said.opensAt(time);
   });
-  return { title: words().place, more };
+  return { title: words().hours, more };
 };

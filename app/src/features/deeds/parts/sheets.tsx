@@ -1,0 +1,2 @@
+export { OweSheet } from './owe-sheet';
+export { PutBySheet } from './put-by-sheet';
