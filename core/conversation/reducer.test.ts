@@ -194,8 +194,8 @@ describe('the fold, whatever happened', () => {
 });
 
 describe('the kinds of entries', () => {
-  it('shows a visitor only what was said', () => {
+  it('shows a visitor only what was said, by either side or by the door', () => {
     expect(entryKinds.length).toBeGreaterThan(10);
-    expect(entryKinds.filter(isForVisitor)).toEqual(['visitor-said', 'team-said']);
+    expect(entryKinds.filter(isForVisitor)).toEqual(['visitor-said', 'team-said', 'door-sign']);
   });
 });
