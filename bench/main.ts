@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { hoursEvaluated } from './hours';
 import { bare as bareJobs, throughWorker } from './jobs';
 import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
@@ -202,6 +203,46 @@ const measureJoining = async (): Promise<void> => {
   rmSync(dir, { recursive: true, force: true });
 };
 
+const measureOwed = async (): Promise<void> => {
+  const dir = mkdtempSync(join(tmpdir(), 'owed-'));
+  const few = await openPast(join(dir, 'few.sqlite'), 200);
+  const many = await openPast(join(dir, 'many.sqlite'), 200);
+  few.owe(100);
+  many.owe(100_000);
+  for (const [figure, url] of [
+    ['what is owed, first page', '/api/follow-ups'],
+    ['what was done, first page', '/api/follow-ups/done'],
+  ] as const) {
+    const [small, large] = [await few.time(url, 200), await many.time(url, 200)];
+    const ratio = rounded(large / small);
+    tell({
+      figure,
+      unit: 'ms',
+      large: rounded(large),
+      small: rounded(small),
+      ratio,
+      atMost: 2,
+      isKept: ratio <= 2,
+    });
+  }
+  await few.close();
+  await many.close();
+  rmSync(dir, { recursive: true, force: true });
+};
+
+const measureHours = (): void => {
+  const { ours, theirs } = hoursEvaluated();
+  const ratio = rounded(ours / theirs);
+  tell({
+    figure: '“is it open, and when does that change” a second, on a hard schedule',
+    ours: Math.round(ours),
+    reference: Math.round(theirs),
+    ratio,
+    atLeast: 10,
+    isKept: ratio >= 10,
+  });
+};
+
 const measureJobs = async (): Promise<void> => {
   const ours: number[] = [];
   const theirs: number[] = [];
@@ -320,6 +361,8 @@ const measures: Record<string, () => void | Promise<void>> = {
   past: measurePast,
   start: measureStart,
   joining: measureJoining,
+  owed: measureOwed,
+  hours: measureHours,
   jobs: measureJobs,
   ringing: measureRinging,
   opening: measureOpening,

@@ -112,6 +112,33 @@ export const openPast = async (path: string, conversations: number, each = ENTRI
       if (statusCode !== 200) throw new Error(`the deed gave ${statusCode}: ${body}`);
       return took;
     },
+    /** So much is owed, every other of it done. */
+    owe: (count: number): void =>
+      store.atOnce(() => {
+        for (let index = 0; index < count; index += 1) {
+          const filed = {
+            conversationId: `conversation-${index % conversations}`,
+            threadId: null,
+            seq: 0,
+            at: start + index,
+          };
+          const id = `past-owed-${index}`;
+          store.followUps.fold({
+            ...filed,
+            kind: 'owed',
+            id,
+            memberId: member.id,
+            why: 'hand',
+            what: text(),
+            dueAt: start + index * 60_000,
+            remindAt: null,
+            whose: null,
+          });
+          if (index % 2 === 0) continue;
+          const done = { kind: 'owed-done' as const, of: id, memberId: member.id };
+          store.followUps.fold({ ...filed, ...done, id: `${id}-done` });
+        }
+      }),
     /** As if an earlier program had folded everything. */
     makeOld: (): void => {
       db.exec('UPDATE conversations SET fold = 0');

@@ -43,6 +43,8 @@ const declarations = (colours: DoorColours): string =>
 /** The little of a view that a website's page needs before anything is opened. */
 export const plateViewOf = (view: DoorView): PlateView => {
   const { texts, colours, business } = view;
+  // Where no note is taken none is asked for.
+  const isHoursOnly = view.whenNotLit === 'hours';
   const named = (text: string): string =>
     fillGaps(text, { business: business.name, time: '{time}', count: '{count}' });
   return {
@@ -52,8 +54,16 @@ export const plateViewOf = (view: DoorView): PlateView => {
     direction: view.direction,
     look: view.look,
     texts: {
-      plate: [named(texts['plate.lit']), named(texts['plate.soon']), named(texts['plate.dark'])],
-      peek: [named(texts['peek.lit']), named(texts['peek.soon']), named(texts['peek.dark'])],
+      plate: [
+        named(texts['plate.lit']),
+        named(texts['plate.soon']),
+        named(isHoursOnly ? texts.hours : texts['plate.dark']),
+      ],
+      peek: [
+        named(texts['peek.lit']),
+        named(isHoursOnly ? texts.hoursOnly : texts['peek.soon']),
+        named(isHoursOnly ? texts.hoursOnly : texts['peek.dark']),
+      ],
       open: named(texts.open),
       frame: named(texts.frame),
       unread: named(texts.unread),

@@ -3,6 +3,7 @@ import { buildApp } from './app';
 import { handClock, systemClock } from './clock';
 import { decoderProcess } from './darkroom/decoder-process';
 import { damageInWords, openDataFolder } from './data-folder';
+import { oweOldNotes } from './follow-ups/follow-ups';
 import { calendarProcess } from './hours/calendar-process';
 import { keyFile, keyPath, shutInWords } from './security/seal';
 import { createServices } from './services';
@@ -44,6 +45,12 @@ const start = async (): Promise<void> => {
   const ticking = startTicking(services);
   services.refold.run().catch((error) => app.log.error(error));
   void services.dueTimes.run();
+  try {
+    oweOldNotes(services);
+  } catch (error) {
+    // A full disk is no reason not to open; the next start does it.
+    services.report(error);
+  }
 
   const stop = async (): Promise<void> => {
     ticking.stop();

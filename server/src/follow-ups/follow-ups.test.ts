@@ -1,10 +1,13 @@
 import type { FollowUpsPage } from '@porch/contract/follow-ups';
-import { groups } from '@porch/core/conversation';
+import { groups, type Happening } from '@porch/core/conversation';
 import { type FollowUp, foldFollowUp } from '@porch/core/promises';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, openDevice, until, visit } from '../../test-kit/panel';
 import { openPushService } from '../../test-kit/push-service';
 import { addHelper } from '../../test-kit/routes';
+import { createRecorder } from '../inbox/record';
+import { newConversation } from '../store';
+import { oweOldNotes } from './follow-ups';
 
 const minute = 60_000;
 const hour = 60 * minute;
@@ -242,6 +245,30 @@ describe('follow-ups', () => {
     await deed(into, { do: 'say', text: 'Here', fileIds: [] });
     expect((await list()).owed).toEqual([]);
     await device.hear('entries', ({ entries }) => entries.some(({ kind }) => kind === 'owed-done'));
+  });
+
+  it('hold the notes that were left before there was such a list, once', async () => {
+    const { store, clock } = house;
+    const door = store.doors.all()[0]?.id ?? '';
+    const id = 'left-before-0001';
+    store.atOnce(() => {
+      const note = store.conversations.write(newConversation(id, door));
+      store.threads.add({ id, doorId: door, address: 'long-ago', conversationId: id }, clock.now());
+      const said: Happening = {
+        kind: 'visitor-said',
+        text: 'Hello',
+        files: [],
+        note: true,
+        page: null,
+      };
+      createRecorder({ store, clock }).add(note, id, [{ id: clientId(), happening: said }]);
+    });
+    expect((await list()).owed).toEqual([]);
+    oweOldNotes(house.services);
+    const { id: of } = await only();
+    await deed(id, { do: 'owe-done', of });
+    oweOldNotes(house.services);
+    expect((await list()).owed).toEqual([]);
   });
 
   describe('as a calendar', () => {

@@ -7,9 +7,9 @@ import { fromLineMark, NOTE_GRACE_MS, type OpenTime, toLineMark } from '@porch/c
 import type { FollowUp } from '@porch/core/promises';
 import type { Clock } from '../clock';
 import { calledOf, lastDoorOf } from '../doors/called';
-import type { Change } from '../inbox/batch';
+import type { Change, WriteNow } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
-import type { Follow, Recording } from '../inbox/record';
+import type { Follow, Record, Recording } from '../inbox/record';
 import { Refused } from '../refused';
 import { hashSecret, newId, newSecret } from '../security/tokens';
 import { type ConversationRecord, type Store, toRow } from '../store';
@@ -29,6 +29,19 @@ export interface Reminding {
 const threadIdsOf = ({ threads }: ConversationRecord): string[] =>
   threads.map(({ threadId }) => threadId);
 
+const oweByItself = (why: 'note' | 'left', dueAt: number): Recording => ({
+  id: newId(),
+  happening: {
+    kind: 'owed',
+    memberId: null,
+    why,
+    what: '',
+    dueAt,
+    remindAt: dueAt,
+    whose: null,
+  },
+});
+
 /** What is owed by itself, and when it is done by itself. Everything here happens in the transaction of its cause. */
 export const createOwing = (services: {
   store: Store;
@@ -40,19 +53,6 @@ export const createOwing = (services: {
 
   const byItself = (conversation: ConversationRecord): FollowUp[] =>
     store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => why !== 'hand');
-
-  const owe = (why: 'note' | 'left', dueAt: number): Recording => ({
-    id: newId(),
-    happening: {
-      kind: 'owed',
-      memberId: null,
-      why,
-      what: '',
-      dueAt,
-      remindAt: dueAt,
-      whose: null,
-    },
-  });
 
   const done = (conversation: ConversationRecord, memberId: string | null): Recording[] =>
     byItself(conversation).map(({ id }) => ({
@@ -72,7 +72,7 @@ export const createOwing = (services: {
     const { waitingSince, isHere, isNote, email, phone, aside } = conversation.state;
     if (waitingSince === null || isHere || isNote || aside) return [];
     if (byItself(conversation).length > 0) return [];
-    if (email || phone) return [owe('left', graceFrom(conversation))];
+    if (email || phone) return [oweByItself('left', graceFrom(conversation))];
     store.followUps.miss(conversation.id, clock.now());
     return [];
   };
@@ -97,7 +97,7 @@ export const createOwing = (services: {
       case 'visitor-said': {
         const { dueAt, state } = conversation;
         const isOwed = entry.note && state.isNote && dueAt !== null;
-        return isOwed && byItself(conversation).length === 0 ? [owe('note', dueAt)] : [];
+        return isOwed && byItself(conversation).length === 0 ? [oweByItself('note', dueAt)] : [];
       }
       case 'here':
         store.followUps.unmiss(conversation.id);
@@ -130,6 +130,29 @@ export const createOwing = (services: {
   };
 
   return { follow, keep };
+};
+
+/** By this it is kept that notes of earlier programs are on the list. */
+const NOTES_OWED = 'notes-owed';
+
+/** Brings what was left as a note before there was a list of what is owed onto it: once, after such a program. */
+export const oweOldNotes = (services: {
+  store: Store;
+  clock: Clock;
+  record: Record;
+  writeNow: WriteNow;
+}): void => {
+  const { store, clock, record, writeNow } = services;
+  if (store.ticks.has(NOTES_OWED)) return;
+  writeNow(() => {
+    store.ticks.set(NOTES_OWED, clock.now());
+    const news = store.conversations.idsIn('note').flatMap((id) => {
+      const note = store.conversations.byId(id);
+      if (!note || store.followUps.openIn(threadIdsOf(note)).length > 0) return [];
+      return [record.add(note, null, [oweByItself('note', note.dueAt ?? clock.now())])];
+    });
+    return { result: null, news };
+  });
 };
 
 /** The list of what is owed, and the calendar that other programs read it by. */

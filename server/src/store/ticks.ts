@@ -1,6 +1,6 @@
 import type { Db } from './db';
 
-export type Tick = 'answered' | 'dark-texts' | 'team' | 'home-screen';
+export type Tick = 'answered' | 'dark-texts' | 'team' | 'home-screen' | 'notes-owed';
 
 /** What has happened once and for all. */
 export const ticksTable = (db: Db) => {

@@ -44,9 +44,15 @@ export const createManners = (
     place.prepend(line);
   };
 
+  /** The host may be hidden, and the plate by itself while nobody is in. */
+  const isPlateSeen = (): boolean => {
+    const plate = place.querySelector('.plate');
+    return !host.hidden && plate !== null && getComputedStyle(plate).display !== 'none';
+  };
+
   /** Where consent is asked nothing is kept: the page on which a visit begins has it. */
   const mayShowItself = (): boolean => {
-    if (hasShownItself || stood.isOpen || host.hidden) return false;
+    if (hasShownItself || stood.isOpen || !isPlateSeen()) return false;
     const isWithinVisit = isConsentAsked
       ? document.referrer.startsWith(location.origin)
       : remember(seenKey);

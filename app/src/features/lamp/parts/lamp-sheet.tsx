@@ -14,7 +14,6 @@ import { momentInWords } from '../../../kit/times';
 import { serverNow, useLive } from '../../../shell/live/store';
 import { MINUTE_MS, useAsTimeGoes, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
-import { useSetLamp } from '../data/lamp';
 import { words } from '../words';
 import { lampInWords } from './in-words';
 import { WhoIsIn } from './who-is-in';
@@ -159,18 +158,18 @@ const GoDark = ({ lamp, set, time }: Ways) => {
 };
 
 /** The ways to change the porch light, and who of the team is in. */
-const LampSheet = ({ close }: { close: () => void }) => {
+const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void }) => {
+  const { close } = props;
   const zone = useZone();
   const now = useNow(MINUTE_MS);
   const lamp = useLive((live) => live.lamp);
   const { saying, under } = useAsTimeGoes((at) => lampInWords(lamp, at, zone));
-  const { mutate } = useSetLamp();
   if (!lamp) return null;
   const ways: Ways = {
     lamp,
     time: (at) => momentInWords(at, now, zone),
     set: (setting) => {
-      mutate(setting);
+      props.set(setting);
       close();
     },
   };

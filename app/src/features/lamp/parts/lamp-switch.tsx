@@ -2,6 +2,7 @@ import { useGlobalSearchParams } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
+import { Problem } from '../../../kit/fields/form';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
@@ -9,6 +10,8 @@ import { useKeys } from '../../../shell/frame/use-keys';
 import { useLive } from '../../../shell/live/store';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
+import { problemOf } from '../../../shell/session/problems';
+import { useSetLamp } from '../data/lamp';
 import { words } from '../words';
 import { lampInWords } from './in-words';
 import { LateAsk } from './late-ask';
@@ -23,6 +26,7 @@ export const LampSwitch = () => {
   const zone = useZone();
   const kept = useLive((live) => live.lamp);
   const { state, saying, under } = useAsTimeGoes((now) => lampInWords(kept, now, zone));
+  const setLamp = useSetLamp();
   const { show } = useGlobalSearchParams<{ show?: string }>();
   const [isOpen, setOpen] = useState(show === 'light');
   useKeys({ l: () => setOpen(true) });
@@ -69,10 +73,11 @@ export const LampSwitch = () => {
           />
         </View>
       </Pressable>
+      <Problem text={problemOf(setLamp.error)} />
       <LateAsk />
       {isOpen ? (
         <Suspense fallback={null}>
-          <LampSheet close={() => setOpen(false)} />
+          <LampSheet set={setLamp.mutate} close={() => setOpen(false)} />
         </Suspense>
       ) : null}
     </>
