@@ -1,2 +1,2 @@
-export { NewPasswordByLink as default } from '../features/entrance/screens/by-link';
+export { NewPasswordByLink as default } from '../features/entrance/screens/late';
 export { ErrorBoundary } from '../shell/offline/error-boundary';

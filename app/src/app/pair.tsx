@@ -1,2 +1,2 @@
-export { PairByCode as default } from '../features/entrance/screens/by-link';
+export { PairByCode as default } from '../features/entrance/screens/late';
 export { ErrorBoundary } from '../shell/offline/error-boundary';

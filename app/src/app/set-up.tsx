@@ -1,2 +1,2 @@
-export { SetUp as default } from '../features/entrance/screens/entrance';
+export { SetUp as default } from '../features/entrance/screens/late';
 export { ErrorBoundary } from '../shell/offline/error-boundary';

@@ -1,2 +1,2 @@
-export { SignIn as default } from '../features/entrance/screens/entrance';
+export { SignIn as default } from '../features/entrance/screens/late';
 export { ErrorBoundary } from '../shell/offline/error-boundary';

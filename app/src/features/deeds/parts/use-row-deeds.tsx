@@ -4,10 +4,11 @@ import { type ReactNode, Suspense, useCallback, useMemo, useState } from 'react'
 import { momentInWords } from '../../../kit/times';
 import { offerUndo } from '../../../shell/frame/undo';
 import { serverNow } from '../../../shell/live/store';
+import { useReadyAtTouch } from '../../../shell/offline/ready';
 import { useZone } from '../../../shell/session/house';
 import { useDeeds } from '../data/deeds';
 import { words } from '../words';
-import { PutBySheet } from './late-sheets';
+import { loadSheets, PutBySheet } from './late-sheets';
 import type { RowDeeds } from './row-deeds';
 
 const nothing = (): void => {};
@@ -15,6 +16,7 @@ const nothing = (): void => {};
 /** What can be done with a row, each with its way back; and the sheet that putting by needs. */
 export const useRowDeeds = (done: () => void = nothing): { deeds: RowDeeds; sheet: ReactNode } => {
   const { wrapUp, putBy, takeBack } = useDeeds();
+  useReadyAtTouch(loadSheets);
   const zone = useZone();
   const [putting, setPutting] = useState<Row | null>(null);
 

@@ -9,6 +9,7 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { useLive } from '../../../shell/live/store';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
+import { useReadyAtTouch } from '../../../shell/offline/ready';
 import { useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useSetLamp } from '../data/lamp';
@@ -18,7 +19,6 @@ import { LateAsk } from './late-ask';
 
 const loadSheet = () => import('./lamp-sheet');
 const LampSheet = lazy(loadSheet);
-const ready = (): void => void loadSheet().catch(() => null);
 
 /** The porch light: what it shows now, and the ways to change it. */
 export const LampSwitch = () => {
@@ -29,6 +29,7 @@ export const LampSwitch = () => {
   const setLamp = useSetLamp();
   const { show } = useGlobalSearchParams<{ show?: string }>();
   const [isOpen, setOpen] = useState(show === 'light');
+  useReadyAtTouch(loadSheet);
   useKeys({ l: () => setOpen(true) });
   return (
     <>
@@ -36,9 +37,6 @@ export const LampSwitch = () => {
         role="button"
         aria-label={`${words().label}: ${saying}. ${words().change}`}
         onPress={() => setOpen(true)}
-        // It is on its way before it is asked for, and not in the way of what is seen first.
-        onPointerEnter={ready}
-        onPressIn={ready}
         style={[
           styles.switch,
           {

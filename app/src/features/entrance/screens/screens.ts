@@ -1,0 +1,2 @@
+export { JoinByLink, NewPasswordByLink, PairByCode } from './by-link';
+export { SetUp, SignIn } from './entrance';
