@@ -81,6 +81,7 @@ const whole: WholeEntries = {
   looked: { ...filed, kind: 'looked', memberId },
   'turned-soon': { ...filed, kind: 'turned-soon', until: 1_800_000_000_000 },
   'door-sign': { ...filed, kind: 'door-sign', text: 'We are back soon', until: null },
+  mailed: { ...filed, kind: 'mailed', of: [3], to: 'wren@post.example', failed: 'no-mailbox' },
   owed: { ...filed, kind: 'owed', memberId: null, why: 'note', ...owed },
   'owed-changed': { ...filed, kind: 'owed-changed', of: 'owed-id-0001', memberId: null, ...owed },
   'owed-done': { ...filed, kind: 'owed-done', of: 'owed-id-0001', memberId: null },

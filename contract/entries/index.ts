@@ -141,6 +141,13 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({ ...filed, kind: z.literal('turned-soon'), until: TimeSchema }),
   z.object({
     ...filed,
+    kind: z.literal('mailed'),
+    of: z.array(SeqSchema),
+    to: z.string(),
+    failed: z.string().optional(),
+  }),
+  z.object({
+    ...filed,
     kind: z.literal('owed'),
     memberId: IdSchema.nullable(),
     why: z.enum(owings),

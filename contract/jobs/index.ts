@@ -9,6 +9,7 @@ export const jobNames = [
   'push',
   'ring-on',
   'alert-mail',
+  'visitor-mail',
   'refusal-mail',
 ] as const;
 export type JobName = (typeof jobNames)[number];

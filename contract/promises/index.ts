@@ -1,10 +1,16 @@
-import { GRACE_LONGEST_MINUTES, lateWays, type Promises } from '@porch/core/promises';
+import {
+  GRACE_LONGEST_MINUTES,
+  lateWays,
+  MAIL_AFTER_LONGEST_MINUTES,
+  type Promises,
+} from '@porch/core/promises';
 import { z } from 'zod';
 
 export const PromisesSchema = z.object({
   graceMinutes: z.number().int().min(1).max(GRACE_LONGEST_MINUTES),
   showsUsual: z.boolean(),
   whenLate: z.enum(lateWays),
+  mailAfterMinutes: z.number().int().min(0).max(MAIL_AFTER_LONGEST_MINUTES),
 }) satisfies z.ZodType<Promises>;
 
 /** What is promised, and how well it is kept. */

@@ -78,6 +78,10 @@ export const en: AlertMailWords = {
       subject: 'Your answer was not sent',
       text: 'No text of your own was found in it, so nothing was passed on. Write above the quoted part, or open the conversation and answer there.',
     },
+    'other-address': {
+      subject: 'Your answer was not taken in',
+      text: 'It came from another email address than the one that we wrote to, so it was not taken into the conversation. Send it from that address, please.',
+    },
     'door-closed': {
       subject: 'Your answer was not sent',
       text: 'The door by which this person wrote is closed, so nothing could be passed on. Open the conversation to see how they can be reached.',

@@ -48,6 +48,7 @@ export const heldBackReasons = [
   'unreadable',
   'empty',
   'door-closed',
+  'other-address',
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 
@@ -109,8 +110,10 @@ export type Happening =
   | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */
   | { kind: 'looked'; memberId: string }
+  /** Answers (by their seqs) went to somebody by mail, or did not arrive there; `failed`: by a code, why. */
+  | { kind: 'mailed'; of: number[]; to: string; failed?: string }
   /** Something is owed, from now on; the entry's id is the follow-up's. By nobody's hand: `memberId` null. */
-  | ({ kind: 'owed'; memberId: string | null; why: 'note' | 'left' | 'hand' } & Owed)
+  | ({ kind: 'owed'; memberId: string | null; why: 'note' | 'left' | 'bounced' | 'hand' } & Owed)
   /** What is owed under the id `of` is another, is done, or is not done after all. */
   | ({ kind: 'owed-changed'; of: string; memberId: string | null } & Owed)
   | { kind: 'owed-done'; of: string; memberId: string | null }
@@ -156,6 +159,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   'held-back': true,
   'turned-soon': true,
   'door-sign': true,
+  mailed: true,
   owed: true,
   'owed-changed': true,
   'owed-done': true,

@@ -184,6 +184,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'held-back':
     case 'turned-soon':
     case 'door-sign':
+    case 'mailed':
     case 'owed':
     case 'owed-changed':
     case 'owed-done':

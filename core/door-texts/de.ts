@@ -87,6 +87,15 @@ export const de: Texts = {
   consentFirst: 'Setzen Sie erst dieses Häkchen. Vorher wird nichts von Ihnen gespeichert.',
   privacy: 'Datenschutz',
   closed: 'An dieser Tür antwortet niemand mehr.',
+  mailSubject: 'Ihre Nachricht an {business}',
+  mailAbove: 'Schreiben Sie Ihre Antwort über diese Zeile.',
+  mailBefore: 'Was vorher gesagt wurde',
+  mailWhy:
+    'Sie bekommen das, weil Sie an {business} geschrieben haben. Antworten Sie auf diese E-Mail, dann kommt Ihre Antwort in dasselbe Gespräch.',
+  mailStop: 'Das sind nicht Sie, oder es soll nichts mehr kommen? Hier abstellen:',
+  stopAsk: 'Sollen an diese Adresse keine E-Mails von {business} mehr kommen?',
+  stopDo: 'E-Mails abstellen',
+  stopped: 'An diese Adresse kommen keine E-Mails mehr.',
   'refused.empty': 'Es gab nichts zu senden. Schreiben Sie erst etwas.',
   'refused.long':
     'Das ist länger als {limit} Zeichen. Es wurde nicht gesendet; kürzen Sie es und senden Sie noch einmal.',

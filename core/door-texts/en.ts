@@ -84,6 +84,15 @@ export const en = {
   consentFirst: 'Tick this first. Nothing of yours is kept before you do.',
   privacy: 'Privacy notice',
   closed: 'Nobody answers at this door any more.',
+  mailSubject: 'Your message to {business}',
+  mailAbove: 'Write your answer above this line.',
+  mailBefore: 'What was said before',
+  mailWhy:
+    'You get this because you wrote to {business}. Answer this email, and your answer arrives in the same conversation.',
+  mailStop: 'Not you, or no more of these? Stop them here:',
+  stopAsk: 'Shall no more emails from {business} come to this address?',
+  stopDo: 'Stop these emails',
+  stopped: 'No more emails come to this address.',
   'refused.empty': 'There was nothing to send. Write something first.',
   'refused.long':
     'This is longer than {limit} characters. It was not sent; shorten it and send again.',

@@ -84,6 +84,15 @@ export const fr: Texts = {
   consentFirst: 'Cochez d’abord ceci. Rien de vous n’est gardé avant.',
   privacy: 'Confidentialité',
   closed: 'Plus personne ne répond à cette porte.',
+  mailSubject: 'Votre message à {business}',
+  mailAbove: 'Écrivez votre réponse au-dessus de cette ligne.',
+  mailBefore: 'Ce qui a été dit avant',
+  mailWhy:
+    'Vous recevez ceci parce que vous avez écrit à {business}. Répondez à cet e-mail et votre réponse arrive dans la même conversation.',
+  mailStop: 'Ce n’est pas vous, ou vous n’en voulez plus ? Arrêtez-les ici :',
+  stopAsk: 'Ne plus envoyer d’e-mails de {business} à cette adresse ?',
+  stopDo: 'Arrêter ces e-mails',
+  stopped: 'Plus aucun e-mail ne viendra à cette adresse.',
   'refused.empty': 'Il n’y avait rien à envoyer. Écrivez d’abord quelque chose.',
   'refused.long':
     'C’est plus long que {limit} caractères. Rien n’est parti ; raccourcissez et renvoyez.',

@@ -84,6 +84,15 @@ export const nl: Texts = {
   consentFirst: 'Vink dit eerst aan. Daarvoor wordt niets van je bewaard.',
   privacy: 'Privacyverklaring',
   closed: 'Aan deze deur antwoordt niemand meer.',
+  mailSubject: 'Je bericht aan {business}',
+  mailAbove: 'Schrijf je antwoord boven deze regel.',
+  mailBefore: 'Wat eerder is gezegd',
+  mailWhy:
+    'Je krijgt dit omdat je aan {business} hebt geschreven. Antwoord op deze e-mail en je antwoord komt in hetzelfde gesprek.',
+  mailStop: 'Ben jij dit niet, of wil je er geen meer? Stop ze hier:',
+  stopAsk: 'Geen e-mails van {business} meer naar dit adres?',
+  stopDo: 'Stop deze e-mails',
+  stopped: 'Er komen geen e-mails meer naar dit adres.',
   'refused.empty': 'Er was niets om te versturen. Schrijf eerst iets.',
   'refused.long':
     'Dit is langer dan {limit} tekens. Het is niet verstuurd; kort het in en stuur opnieuw.',

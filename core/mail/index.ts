@@ -1,3 +1,11 @@
+export {
+  type BounceReason,
+  bounceReason,
+  bounceReasons,
+  type DeliveryStatus,
+  readDeliveryStatus,
+} from './bounces';
+
 /** The header lines of a mail that matter here, by name in small letters; the first of each. */
 export type Headers = Readonly<Record<string, string | undefined>>;
 

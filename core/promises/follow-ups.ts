@@ -1,8 +1,8 @@
 import type { Entry } from '../conversation';
 import { dayOf } from '../hours';
 
-/** Why something is owed: a note was left, somebody left without an answer, or one of the team said so. */
-export const owings = ['note', 'left', 'hand'] as const;
+/** Why something is owed: a note was left, somebody left without an answer, an answer did not arrive, or one of the team said so. */
+export const owings = ['note', 'left', 'bounced', 'hand'] as const;
 export type Owing = (typeof owings)[number];
 
 /** Something owed to somebody. All moments are UTC epoch milliseconds. */

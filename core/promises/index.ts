@@ -15,6 +15,7 @@ export {
   LATE_BACK_SOON_MS,
   type LateWay,
   lateWays,
+  MAIL_AFTER_LONGEST_MINUTES,
   type Promises,
   plainPromises,
 } from './promises';

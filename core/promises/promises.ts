@@ -10,10 +10,20 @@ export interface Promises {
   showsUsual: boolean;
   /** Turn the light to "back soon": not, after asking, or by itself. */
   whenLate: LateWay;
+  /** An answer that somebody left without reading goes out by mail so long after. */
+  mailAfterMinutes: number;
 }
 
 /** What holds until an owner says otherwise. */
-export const plainPromises: Promises = { graceMinutes: 30, showsUsual: true, whenLate: 'ask' };
+export const plainPromises: Promises = {
+  graceMinutes: 30,
+  showsUsual: true,
+  whenLate: 'ask',
+  mailAfterMinutes: 2,
+};
+
+/** Longer than this nobody would want an answer to wait, in minutes. */
+export const MAIL_AFTER_LONGEST_MINUTES = 24 * 60;
 
 /** A grace is no longer than a day of open time, in minutes. */
 export const GRACE_LONGEST_MINUTES = 24 * 60;

@@ -32,6 +32,7 @@ import { jobsRoutes } from './jobs/plugin';
 import { lampRoutes } from './lamp/plugin';
 import { liveRoutes } from './live/plugin';
 import { mailRoutes } from './mail/plugin';
+import { stopRoutes } from './mail/stop-plugin';
 import { pagesRoutes } from './pages/plugin';
 import { pairingRoutes } from './pairing/plugin';
 import { picturesRoutes } from './pictures/plugin';
@@ -82,7 +83,7 @@ const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
 /** For what networks hand over: proved by each door, by the bytes as they came. */
 const networkSubjects: readonly RoutesOf[] = [networkRoutes];
 /** Files for everybody. */
-const publicSubjects: readonly RoutesOf[] = [feedRoutes, pagesRoutes];
+const publicSubjects: readonly RoutesOf[] = [feedRoutes, stopRoutes, pagesRoutes];
 
 const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');

@@ -55,6 +55,7 @@ import { refusing } from './mail/refusing';
 import { createReplyAddresses } from './mail/reply-addresses';
 import { createMailSettings } from './mail/settings';
 import { createMailTaking } from './mail/taking';
+import { createVisitorMails } from './mail/visitors';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createPromises } from './promises/promises';
@@ -177,8 +178,10 @@ export const createServices = (
     opening: (doorId) => hours.opening(doorId),
     graceMs: () => promises.now().graceMinutes * MINUTE_MS,
   });
+  const mailing: Follow = (...news) =>
+    visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow, owing.follow].flatMap((one) => one(...news));
+    [ringing.follow, promises.follow, owing.follow, mailing].flatMap((one) => one(...news));
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
@@ -207,6 +210,17 @@ export const createServices = (
     isOpen: ringing.isOpen,
     origin,
   });
+  const visitorMails = createVisitorMails({
+    store,
+    clock,
+    persons,
+    record,
+    mailSettings,
+    replyAddresses,
+    dressing,
+    personAt: shown.person,
+    origin,
+  });
   const vapid = createVapid({ store, seal, clock, contact: () => contactOf(store, settings) });
   const pusher = createPusher({ vapid, allowed: settings.pushNear, now: clock.now, resolve });
   const trials = createTrials(clock);
@@ -221,6 +235,7 @@ export const createServices = (
     createPushing(pushing) as JobKind,
     ringingOn({ persons, ringing, beginMail: alertMails.begin }) as JobKind,
     alertMails.kind as JobKind,
+    visitorMails.kind as JobKind,
     refusing({
       mailSettings,
       businessName: () => store.business.read()?.name ?? '',
@@ -240,9 +255,11 @@ export const createServices = (
     record,
     persons,
     reply,
+    receive,
     files,
     replyAddresses,
     mailSettings,
+    bounced: visitorMails.bounced,
     refusals: limits.mailRefusals,
   });
   const visiting = createVisiting({ store, dressing, receive, signs });

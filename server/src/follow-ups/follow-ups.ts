@@ -29,7 +29,7 @@ export interface Reminding {
 const threadIdsOf = ({ threads }: ConversationRecord): string[] =>
   threads.map(({ threadId }) => threadId);
 
-const oweByItself = (why: 'note' | 'left', dueAt: number): Recording => ({
+const oweByItself = (why: 'note' | 'left' | 'bounced', dueAt: number): Recording => ({
   id: newId(),
   happening: {
     kind: 'owed',
@@ -104,6 +104,10 @@ export const createOwing = (services: {
         return [];
       case 'gone':
         return left(conversation);
+      case 'mailed':
+        return entry.failed === undefined || byItself(conversation).length > 0
+          ? []
+          : [oweByItself('bounced', graceFrom(conversation))];
       case 'team-said':
       case 'wrapped-up':
         return done(conversation, entry.memberId);

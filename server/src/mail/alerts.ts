@@ -91,7 +91,7 @@ export const createAlertMails = (services: {
       text,
       html,
       messageId: `<${newId()}@${host}>`,
-      references: `<talk.${conversation.id}@${host}>`,
+      references: [`<talk.${conversation.id}@${host}>`],
     };
   };
 

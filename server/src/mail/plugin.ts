@@ -59,7 +59,7 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
         subject: en.trial.subject(name),
         text: `${en.trial.text}\n`,
         messageId: `<${newId()}@${new URL(originOf(request)).hostname}>`,
-        references: null,
+        references: [],
       });
       return { why, said, to };
     },

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { en } from '@porch/core/alert-mail';
 import type { Headers } from '@porch/core/mail';
 import { cleanMessage } from '@porch/core/text';
+import { ABOVE_MARK } from '@porch/core/visitor-mail';
 import EmailReplyParser from 'email-reply-parser';
 import { type AddressObject, type ParsedMail, simpleParser } from 'mailparser';
 
@@ -24,6 +25,8 @@ export interface ReadMail {
   /** What its writer has written, without what was quoted and without their signature. */
   said: string;
   attached: Attached[];
+  /** What a server says became of a mail of ours (message/delivery-status); '' where it is no such mail. */
+  status: string;
 }
 
 /** Headers that decide something; others are not kept. */
@@ -36,6 +39,9 @@ const NAMES = [
   'x-autorespond',
   'authentication-results',
 ] as const;
+
+/** RFC 3464, 2.1 */
+const STATUS = /^message\/(global-)?delivery-status$/i;
 
 const addressesIn = (field: AddressObject | AddressObject[] | undefined): string[] =>
   [field ?? []].flat().flatMap(({ value }) => value.flatMap(({ address }) => address ?? []));
@@ -55,12 +61,15 @@ const headersOf = ({ headerLines }: ParsedMail): Headers =>
     }),
   );
 
+/** The lines above which an answer is written: the team's, and what marks a visitor's. */
+const ourLines = [en.above, ABOVE_MARK];
+
 /**
  * What somebody wrote above what they answer: cut at our own line, which every program quotes in some way, then at
  * what a program or a person puts around an answer (quoted lines, "On … wrote:", a signature after two dashes).
  */
 export const ownWords = (text: string): string => {
-  const above = text.split('\n').findIndex((line) => line.includes(en.above));
+  const above = text.split('\n').findIndex((line) => ourLines.some((ours) => line.includes(ours)));
   const kept = above < 0 ? text : text.split('\n').slice(0, above).join('\n');
   return cleanMessage(new EmailReplyParser().parseReply(kept));
 };
@@ -70,7 +79,7 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
   const parsed = await simpleParser(bytes, { skipImageLinks: true, skipTextToHtml: true });
   const attached = parsed.attachments
     // What is shown within the text (a logo under a signature) is no attachment of its own.
-    .filter(({ related }) => !related)
+    .filter(({ related, contentType }) => !related && !STATUS.test(contentType))
     .map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }));
   const messageId = parsed.messageId ?? null;
   return {
@@ -85,5 +94,9 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
     headers: headersOf(parsed),
     said: ownWords(parsed.text ?? ''),
     attached,
+    status: parsed.attachments
+      .filter(({ contentType }) => STATUS.test(contentType))
+      .map(({ content }) => content.toString('utf8'))
+      .join('\n\n'),
   };
 };

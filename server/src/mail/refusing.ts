@@ -31,7 +31,7 @@ export const refusing = (services: {
       subject,
       text: `${text}\n\n${en.open}: ${origin()}/line/${talk}\n`,
       messageId: `<${newId()}@${new URL(origin()).hostname}>`,
-      references: messageId,
+      references: messageId ? [messageId] : [],
       isReply: true,
     });
     if (sent.why !== null) throw new JobFailed(sent.why, sent.isFinal);

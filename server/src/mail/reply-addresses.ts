@@ -3,10 +3,13 @@ import { detailOf, withDetail } from '@porch/core/mail';
 import type { Clock } from '../clock';
 import { createMadeSecret } from '../security/made-secret';
 import type { Seal } from '../security/seal';
-import type { ReplyAddressRecord, Store } from '../store';
+import type { ReplyAddressRecord, Store, VisitorAddressRecord } from '../store';
 
 /** So long an alert can be answered by mail. */
 export const REPLY_MS = 14 * 24 * 3_600_000;
+
+/** So long a visitor's answer by mail comes back to their conversation. */
+const VISITOR_REPLY_MS = 2 * 365 * 24 * 3_600_000;
 
 const ID_LETTERS = 10;
 const MARK_LETTERS = 20;
@@ -23,7 +26,10 @@ const base32 = (bytes: Buffer, letters: number): string =>
   }).join('');
 
 /** What an address turned out to be. */
-export type Looked = { is: 'open' | 'stale'; record: ReplyAddressRecord } | { is: 'unknown' };
+export type Looked =
+  | { is: 'open' | 'stale'; record: ReplyAddressRecord }
+  | { is: 'visitor'; record: VisitorAddressRecord }
+  | { is: 'unknown' };
 
 /**
  * Addresses by which one person answers one conversation for a while. Each is signed: nobody makes one who has
@@ -40,12 +46,38 @@ export const createReplyAddresses = (services: { store: Store; seal: Seal; clock
     return read === null ? null : Buffer.from(read, 'base64url');
   };
 
+  const signed = (secret: Buffer, ...what: (string | number)[]): string =>
+    base32(createHmac('sha256', secret).update(what.join(' ')).digest(), MARK_LETTERS);
+
   const markOf = (record: ReplyAddressRecord, secret: Buffer): string => {
     const { id, conversationId, memberId, expiresAt } = record;
-    const signed = createHmac('sha256', secret)
-      .update([id, conversationId, memberId, expiresAt].join(' '))
-      .digest();
-    return base32(signed, MARK_LETTERS);
+    return signed(secret, id, conversationId, memberId, expiresAt);
+  };
+
+  const visitorMarkOf = (record: VisitorAddressRecord, secret: Buffer): string => {
+    const { id, threadId, address, expiresAt } = record;
+    return signed(secret, 'visitor', id, threadId, address, expiresAt);
+  };
+
+  const isSame = (given: string, right: string): boolean => {
+    const [one, other] = [Buffer.from(given), Buffer.from(right)];
+    return one.length === other.length && timingSafeEqual(one, other);
+  };
+
+  /** Which conversation the part of an address before its @ answers, and as whom. */
+  const lookDetail = (detail: string | null): Looked => {
+    const secret = key();
+    if (!secret || detail?.length !== ID_LETTERS + MARK_LETTERS) return { is: 'unknown' };
+    const [id, mark] = [detail.slice(0, ID_LETTERS), detail.slice(ID_LETTERS)];
+    const visitor = store.visitorMail.byId(id);
+    if (visitor) {
+      return isSame(mark, visitorMarkOf(visitor, secret))
+        ? { is: 'visitor', record: visitor }
+        : { is: 'unknown' };
+    }
+    const record = store.mail.address(id);
+    if (!record || !isSame(mark, markOf(record, secret))) return { is: 'unknown' };
+    return { is: record.expiresAt > clock.now() ? 'open' : 'stale', record };
   };
 
   return {
@@ -60,23 +92,32 @@ export const createReplyAddresses = (services: { store: Store; seal: Seal; clock
       return { address, expiresAt: record.expiresAt };
     },
     /** Which conversation an address answers, and as whom. */
-    look: (address: string, base: string): Looked => {
-      const detail = detailOf(address, base);
+    look: (address: string, base: string): Looked => lookDetail(detailOf(address, base)),
+    lookDetail,
+    /** The one by which a visitor answers, the same for as long as it can be; null where the key cannot be opened. */
+    makeForVisitor: (base: string, threadId: string, email: string) => {
       const secret = key();
-      if (!secret || detail?.length !== ID_LETTERS + MARK_LETTERS) return { is: 'unknown' };
-      const record = store.mail.address(detail.slice(0, ID_LETTERS));
-      if (!record) return { is: 'unknown' };
-      const [given, right] = [
-        Buffer.from(detail.slice(ID_LETTERS)),
-        Buffer.from(markOf(record, secret)),
-      ];
-      if (given.length !== right.length || !timingSafeEqual(given, right)) return { is: 'unknown' };
-      return { is: record.expiresAt > clock.now() ? 'open' : 'stale', record };
+      if (!secret) return null;
+      const record = store.atOnce(() => {
+        const known = store.visitorMail.of(threadId, email);
+        if (known && known.expiresAt - clock.now() > VISITOR_REPLY_MS / 2) return known;
+        if (known) store.visitorMail.drop(known.id);
+        const id = base32(randomBytes(16), ID_LETTERS);
+        const expiresAt = clock.now() + VISITOR_REPLY_MS;
+        const made = { id, threadId, address: email.trim().toLowerCase(), expiresAt };
+        store.visitorMail.add(made);
+        return made;
+      });
+      const detail = `${record.id}${visitorMarkOf(record, secret)}`;
+      return { address: withDetail(base, detail), detail };
     },
     /** Where their key can never be opened again another one is made: what went out before cannot be answered. */
     renewIfShut: made.renewIfShut,
     /** Forgets those that nobody could answer by for a long time; until then they are said to be too old. */
-    tidy: (): void => store.mail.dropAddressesBefore(clock.now() - REPLY_MS),
+    tidy: (): void => {
+      store.mail.dropAddressesBefore(clock.now() - REPLY_MS);
+      store.visitorMail.dropBefore(clock.now());
+    },
   };
 };
 

@@ -11,10 +11,16 @@ export interface OutMail {
   text: string;
   html?: string;
   messageId: string;
-  /** What it belongs to: the first mail of its thread. */
-  references: string | null;
+  /** What it belongs to, oldest first: the mails of its thread. */
+  references: readonly string[];
+  /** A person wrote it; a program that answers by itself may. */
+  isPersons?: boolean;
   /** Whether no person but a mail asked for it. */
   isReply?: boolean;
+  /** Where it is told that it did not arrive; otherwise to whom it is from. */
+  bouncesTo?: string;
+  /** By which address no more of these come (RFC 8058). */
+  stop?: string;
 }
 
 /** What came of sending: null, or by a code why not, and what the server itself said. */
@@ -77,9 +83,22 @@ export const sendMail = async (
       text: mail.text,
       ...(mail.html ? { html: mail.html } : {}),
       messageId: mail.messageId,
-      ...(mail.references ? { references: mail.references, inReplyTo: mail.references } : {}),
-      // So that no program answers it (RFC 3834, 5).
-      headers: { 'Auto-Submitted': mail.isReply ? 'auto-replied' : 'auto-generated' },
+      ...(mail.references.length > 0
+        ? { references: [...mail.references], inReplyTo: mail.references.at(-1) }
+        : {}),
+      ...(mail.bouncesTo ? { envelope: { from: mail.bouncesTo, to: mail.to } } : {}),
+      headers: {
+        // So that no program answers what a program wrote (RFC 3834, 5).
+        ...(mail.isPersons
+          ? {}
+          : { 'Auto-Submitted': mail.isReply ? 'auto-replied' : 'auto-generated' }),
+        ...(mail.stop
+          ? {
+              'List-Unsubscribe': `<${mail.stop}>`,
+              'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
+            }
+          : {}),
+      },
     });
     return { why: null, said: '', isFinal: true };
   } catch (error) {

@@ -2,21 +2,29 @@ import { FILE_LARGEST_BYTES, FILES_MOST } from '@porch/contract/entries';
 import type { Deed } from '@porch/contract/line';
 import type { Member } from '@porch/contract/people';
 import type { HeldBack } from '@porch/core/conversation';
-import { isAutomatic, isForged, isSameAddress } from '@porch/core/mail';
+import {
+  bounceReason,
+  isAutomatic,
+  isForged,
+  isSameAddress,
+  readDeliveryStatus,
+} from '@porch/core/mail';
 import { MESSAGE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { Files } from '../files/files';
 import type { Write } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
+import type { Receive } from '../inbox/receive';
 import type { Record } from '../inbox/record';
 import type { Reply } from '../inbox/reply';
 import { Refused } from '../refused';
 import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
-import type { Store } from '../store';
+import type { Store, VisitorAddressRecord } from '../store';
 import { type ReadMail, readMail } from './reading';
 import type { ReplyAddresses } from './reply-addresses';
 import type { MailSettingsKept } from './settings';
+import type { VisitorMails } from './visitors';
 
 /** What a job that tells a sender why their answer was not passed on carries. */
 export interface RefusalMailJob {
@@ -42,14 +50,17 @@ export const createMailTaking = (services: {
   record: Record;
   persons: Persons;
   reply: Reply;
+  receive: Receive;
   files: Files;
   replyAddresses: ReplyAddresses;
   mailSettings: MailSettingsKept;
+  /** Says of answers that went by mail that they did not arrive. */
+  bounced: VisitorMails['bounced'];
   /** How often an address is told why; whoever is told without end may be a program that answers programs. */
   refusals: Buckets;
 }) => {
-  const { store, clock, write, record, persons, reply, files, refusals } = services;
-  const { replyAddresses, mailSettings } = services;
+  const { store, clock, write, record, persons, reply, receive, files, refusals } = services;
+  const { replyAddresses, mailSettings, bounced } = services;
 
   const lookUp = (recipients: readonly string[]) => {
     const base = mailSettings.replyBase();
@@ -127,6 +138,67 @@ export const createMailTaking = (services: {
     }
   };
 
+  const visitorFilesOf = async (mail: ReadMail, threadId: string): Promise<string[]> => {
+    const ids: string[] = [];
+    for (const [at, { name, bytes }] of mail.attached.slice(0, FILES_MOST).entries()) {
+      if (bytes.length === 0) continue;
+      const id = `mail-${mail.id}-${at}`;
+      await files.take(id, name, bytes, { threadId, address: 'mail' });
+      ids.push(id);
+    }
+    return ids;
+  };
+
+  /** What a visitor answers by mail goes on in their conversation; null: it was taken. */
+  const passOn = async (mail: ReadMail, threadId: string): Promise<HeldBack | null> => {
+    if (isTooLarge(mail)) return 'too-large';
+    const thread = store.threads.byId(threadId);
+    if (!thread) return 'stale';
+    if (store.doors.byId(thread.doorId)?.closedAt) return 'door-closed';
+    try {
+      const fileIds = await visitorFilesOf(mail, threadId);
+      if (!mail.said && fileIds.length === 0) return 'empty';
+      const typed = { id: `mail-${mail.id}`, text: mail.said, fileIds, page: null };
+      await receive.message(thread, typed, { isHere: false });
+      await write(() => {
+        if (mail.messageId) store.visitorMail.note(threadId, clock.now(), mail.messageId, null);
+        return { result: null, news: [] };
+      });
+      return null;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      if (error.code === 'id-taken') return null;
+      return error.code === 'text-too-long' || error.code === 'too-large'
+        ? 'too-large'
+        : 'unreadable';
+    }
+  };
+
+  /** A server says what became of a mail of ours: whether that is bad news, which is noted once. */
+  const takeStatus = (mail: ReadMail, threadId: string): Promise<boolean> => {
+    const failed = readDeliveryStatus(mail.status).find(({ action }) => action === 'failed');
+    if (!failed) return Promise.resolve(false);
+    return write(() => {
+      const isNew = store.mail.see(mail.id, clock.now());
+      const news = isNew ? bounced(threadId, bounceReason(failed.status)) : [];
+      return { result: true, news };
+    });
+  };
+
+  const takeVisitors = async (
+    mail: ReadMail,
+    { threadId, address }: VisitorAddressRecord,
+    envelopeFrom: string,
+  ): Promise<HeldBack | null> => {
+    const held = (why: HeldBack) => holdBack(threadId, mail, envelopeFrom, why).then(() => why);
+    if (mail.status) return (await takeStatus(mail, threadId)) ? null : 'automatic';
+    if (isAutomatic(mail.headers, envelopeFrom)) return held('automatic');
+    if (isForged(mail.headers)) return held('unknown-sender');
+    if (!isSameAddress(mail.from, address)) return held('other-address');
+    const why = await passOn(mail, threadId);
+    return why === null ? null : held(why);
+  };
+
   return {
     /** Whether a mail for an address would be looked at; of anything else nothing is taken. */
     isOurs: (address: string): boolean => lookUp([address]) !== null,
@@ -141,6 +213,7 @@ export const createMailTaking = (services: {
       const mail = await readMail(bytes);
       const looked = lookUp([...envelope.to, ...mail.to]);
       if (!looked) return 'nobodys';
+      if (looked.is === 'visitor') return takeVisitors(mail, looked.record, envelope.from);
       const { conversationId: talk, memberId } = looked.record;
       const held = (why: HeldBack) => holdBack(talk, mail, envelope.from, why).then(() => why);
       if (isAutomatic(mail.headers, envelope.from)) return held('automatic');

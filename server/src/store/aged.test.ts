@@ -32,6 +32,7 @@ const cameWith: Readonly<Record<string, string>> = {
   'held-back': '0.6.0',
   'turned-soon': '0.7.0',
   'door-sign': '0.7.0',
+  mailed: '0.7.0',
   owed: '0.7.0',
   'owed-changed': '0.7.0',
   'owed-done': '0.7.0',

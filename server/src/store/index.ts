@@ -30,6 +30,7 @@ import { sightingsTable } from './sightings';
 import { threadsTable } from './threads';
 import { ticksTable } from './ticks';
 import { triesTable } from './tries';
+import { visitorMailTable } from './visitor-mail';
 import { warningsTable } from './warnings';
 import { waysTable } from './ways';
 
@@ -52,6 +53,7 @@ export type { SightingRecord } from './sightings';
 export type { Stay, ThreadRecord, Writer } from './threads';
 export { writerKey } from './threads';
 export type { Tries } from './tries';
+export type { VisitorAddressRecord } from './visitor-mail';
 export type { WayRecord } from './ways';
 
 /** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
@@ -73,6 +75,7 @@ export const createStore = (db: Db) => {
     bellDevices: bellDevicesTable(db),
     rounds: roundsTable(db),
     mail: mailTable(db),
+    visitorMail: visitorMailTable(db),
     probe: probeTable(db),
     promises: promisesTable(db),
     lights: lightsTable(db),

@@ -9,6 +9,7 @@ import doorbell from './migrations/0007-doorbell.sql';
 import mail from './migrations/0008-mail.sql';
 import hours from './migrations/0009-hours.sql';
 import followUps from './migrations/0010-follow-ups.sql';
+import visitorMail from './migrations/0011-visitor-mail.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -22,6 +23,7 @@ export const migrations: readonly string[] = [
   mail,
   hours,
   followUps,
+  visitorMail,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

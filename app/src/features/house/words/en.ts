@@ -84,6 +84,7 @@ export const en = {
       deliver: 'Send an answer',
       push: 'Ring a device',
       'ring-on': 'Ring on while nobody looks',
+      'visitor-mail': 'Bring an answer to somebody by email',
       'alert-mail': 'Write by email that somebody waits',
       'refusal-mail': 'Say by email that an answer was not sent',
     } satisfies Record<JobName, string> as Record<string, string>,

@@ -1,0 +1,47 @@
+import type { ConversationState } from '../conversation';
+
+/** Where an answer to somebody goes. */
+export type Route =
+  /** Onto their screen: they are on the page, or it is a door that carries it. */
+  | { to: 'screen' }
+  /** Also by email, once it is clear that they do not read it on the page. */
+  | { to: 'mail'; address: string }
+  /** Nowhere yet, and why: they see it when they come back to the page. */
+  | { to: 'nowhere'; why: 'no-address' | 'no-mail' | 'stopped' };
+
+/** What a route is found from. */
+export interface RouteMeans {
+  isHere: boolean;
+  email: string;
+  /** Mail goes out of this house at all. */
+  canMail: boolean;
+  /** Whoever has the address wants nothing more to come to it. */
+  isStopped: boolean;
+}
+
+/** Where an answer goes that is given now to somebody who writes on a website. */
+export const routeOf = ({ isHere, email, canMail, isStopped }: RouteMeans): Route => {
+  if (isHere) return { to: 'screen' };
+  if (!email) return { to: 'nowhere', why: 'no-address' };
+  if (!canMail) return { to: 'nowhere', why: 'no-mail' };
+  return isStopped ? { to: 'nowhere', why: 'stopped' } : { to: 'mail', address: email };
+};
+
+/** Several answers in a row go out as one mail: so long it is waited for the next, in milliseconds. */
+export const GATHER_MS = 20_000;
+
+/**
+ * When answers that somebody may not have read go out by mail: at once (but for a moment, in which more may come)
+ * where they are gone, and so long after they went where they left without having read them. Null: not now, they are
+ * here and see them.
+ */
+export const mailAt = (
+  { isHere, movedAt }: Pick<ConversationState, 'isHere' | 'movedAt'>,
+  saidAt: number,
+  afterMs: number,
+): number | null => {
+  if (isHere) return null;
+  // They were there when it was said: they may come back to it in a moment.
+  const hasLeftIt = movedAt !== null && movedAt >= saidAt;
+  return hasLeftIt ? movedAt + afterMs : saidAt + GATHER_MS;
+};

@@ -1,0 +1,254 @@
+import type { Entry } from '@porch/core/conversation';
+import { GATHER_MS } from '@porch/core/routes';
+import { type House, openHouse, setUp } from '../../test-kit/house';
+import { clientId, until, visit } from '../../test-kit/panel';
+import { type Letter, openPost, type Post, post } from '../../test-kit/post';
+
+const minute = 60_000;
+
+describe('answers to somebody who has gone', () => {
+  let out: Post;
+  let house: House;
+  let cookie: string;
+  let door: { id: string; publicId: string };
+  let ours: number;
+
+  beforeEach(async () => {
+    out = await openPost();
+    house = await openHouse({ mailPort: 0, publicOrigin: 'http://porch.example' });
+    ({ cookie, door } = await setUp(house));
+    ours = await house.services.mailPort.listen(0, '127.0.0.1');
+    await house.ask('PUT', '/api/mail', {
+      cookie,
+      body: {
+        outgoing: out.outgoing,
+        incoming: { kind: 'own', domain: 'porch.example' },
+        outgoingPassword: null,
+        incomingPassword: null,
+      },
+    });
+    // Nobody of the team is to be written to here.
+    const rules = { againAfterMs: null, othersAfterMs: null, otherIds: null, mailAfterMs: null };
+    await house.ask('PUT', '/api/ring-on', { cookie, body: { ...rules, mailIds: null } });
+  });
+  afterEach(async () => {
+    await house.close();
+    await out.close();
+  });
+
+  const pass = async (ms: number): Promise<void> => {
+    house.clock.advance(ms);
+    await house.tick();
+    await until(() => (isAtRest() ? true : undefined));
+  };
+  /** Nothing that is due is still to be done. */
+  const isAtRest = () =>
+    house.store.jobs.nextAt() === null || (house.store.jobs.nextAt() ?? 0) > house.clock.now();
+  const talk = () =>
+    (['waiting', 'note', 'answered'] as const).flatMap((group) =>
+      house.store.conversations.page(group, null, 1),
+    )[0]?.id ?? '';
+  const roll = <Kind extends Entry['kind']>(kind: Kind) =>
+    house.store.entries
+      .since(0, 500)
+      .filter((entry): entry is Extract<Entry, { kind: Kind }> => entry.kind === kind);
+  const answer = (text: string) =>
+    house.ask('POST', `/api/conversations/${talk()}/deeds`, {
+      cookie,
+      body: { do: 'say', id: clientId(), text, fileIds: [] },
+    });
+  /** Somebody writes, leaves their address, and perhaps leaves. */
+  const writes = async (stays = false, email = 'wren@post.example') => {
+    const wren = await visit(house, door.publicId, 'wren');
+    await wren.say('Do you have bonsai?');
+    wren.tell({ do: 'details', id: clientId(), name: 'Wren', email });
+    await until(() => (roll('details').length > 0 ? true : undefined));
+    if (!stays) await leaves(wren);
+    return wren;
+  };
+  const leaves = async (panel: { close(): void }): Promise<void> => {
+    panel.close();
+    await until(() => (house.services.hub.visitorsHere().length === 0 ? true : undefined));
+    await pass(minute);
+    expect(roll('gone').length).toBeGreaterThan(0);
+  };
+  const replies = (letter: Partial<Letter>) => {
+    const to = out.mails.at(-1)?.replyTo?.value[0]?.address ?? '';
+    return post(ours, { from: 'Wren <wren@post.example>', to, ...letter });
+  };
+
+  it('go to them by mail, several in a row as one, with the conversation so far', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS - 1_000);
+    await answer('Shall I keep one?');
+    await pass(GATHER_MS - 1_000);
+    expect(out.mails).toHaveLength(0);
+    await pass(1_000);
+    const [mail] = out.mails;
+    expect(mail).toMatchObject({
+      envelopeTo: ['wren@post.example'],
+      subject: 'Your message to Quillfern Nursery',
+    });
+    const text = mail?.text ?? '';
+    expect(text.indexOf('We have two.')).toBeGreaterThan(0);
+    expect(text.indexOf('Shall I keep one?')).toBeGreaterThan(text.indexOf('We have two.'));
+    expect(text.indexOf('Do you have bonsai?')).toBeGreaterThan(text.indexOf('Shall I keep one?'));
+    expect(mail?.html).toContain('Shall I keep one?');
+    expect(mail?.html).toContain('prefers-color-scheme:dark');
+    expect(mail?.headers.get('auto-submitted')).toBeUndefined();
+    expect(roll('mailed')).toMatchObject([
+      { to: 'wren@post.example', of: [expect.any(Number), expect.any(Number)] },
+    ]);
+    await pass(60 * minute);
+    expect(out.mails).toHaveLength(1);
+  });
+
+  it('go by no mail while they are on the page, and after a time once they leave without reading', async () => {
+    const wren = await writes(true);
+    await answer('We have two.');
+    await pass(10 * minute);
+    expect(out.mails).toHaveLength(0);
+    await leaves(wren);
+    await pass(2 * minute);
+    expect(out.mails).toHaveLength(1);
+  });
+
+  it('go by no mail where they were read, nor where they come back in time', async () => {
+    const wren = await writes(true);
+    await answer('We have two.');
+    const seq = roll('team-said')[0]?.seq ?? 0;
+    wren.tell({ do: 'read', upTo: seq });
+    await until(() => (roll('visitor-read').length > 0 ? true : undefined));
+    await leaves(wren);
+    await pass(10 * minute);
+    expect(out.mails).toHaveLength(0);
+  });
+
+  it('go once an address is left after them', async () => {
+    const wren = await visit(house, door.publicId, 'wren');
+    await wren.say('Do you have bonsai?');
+    await answer('We have two.');
+    await leaves(wren);
+    await pass(10 * minute);
+    expect(out.mails).toHaveLength(0);
+    const again = await visit(house, door.publicId, 'wren');
+    again.tell({ do: 'details', id: clientId(), email: 'wren@post.example' });
+    await until(() => (roll('details').length > 0 ? true : undefined));
+    await leaves(again);
+    await pass(2 * minute);
+    expect(out.mails).toHaveLength(1);
+  });
+
+  it('are answered by mail into the same conversation, once, without what is quoted, and stand in the panel', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    const quoted = (out.mails[0]?.text ?? '')
+      .split('\n')
+      .map((line) => `> ${line}`)
+      .join('\n');
+    const letter = {
+      messageId: '<one@post.example>',
+      subject: 'A subject of my own',
+      text: `Keep one please\n\nOn Thursday you wrote:\n${quoted}`,
+    };
+    await replies(letter);
+    await replies(letter);
+    const said = roll('visitor-said').map(({ text }) => text);
+    expect(said).toEqual(['Do you have bonsai?', 'Keep one please']);
+    const again = await visit(house, door.publicId, 'wren');
+    expect(again.welcome.entries.map(({ text }) => text)).toEqual([
+      'Do you have bonsai?',
+      'We have two.',
+      'Keep one please',
+    ]);
+    again.close();
+    await leaves(again);
+    await answer('It is yours.');
+    await pass(GATHER_MS);
+    const second = out.mails.at(-1);
+    expect(second?.subject).toBe('Re: Your message to Quillfern Nursery');
+    expect(second?.inReplyTo).toBe('<one@post.example>');
+    expect(second?.references).toContain(out.mails[0]?.messageId);
+  });
+
+  it('are not taken from another address, from a program, or by a made-up address', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    await replies({ from: 'Else <else@post.example>', text: 'It is me' });
+    await replies({ text: 'I am away', headers: { 'Auto-Submitted': 'auto-replied' } });
+    const to = `replies+${'a'.repeat(30)}@porch.example`;
+    expect(await post(ours, { from: 'wren@post.example', to, text: 'x' })).toMatch(/550/);
+    expect(roll('visitor-said')).toHaveLength(1);
+    expect(roll('held-back').map(({ why }) => why)).toEqual(['other-address', 'automatic']);
+    expect(house.store.conversations.counts()).toMatchObject({ waiting: 0, answered: 1 });
+  });
+
+  it('that bounce are said not to have arrived, and are owed again', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    const to = out.mails[0]?.replyTo?.value[0]?.address ?? '';
+    const bounce = [
+      'From: MAILER-DAEMON@post.example',
+      `To: ${to}`,
+      'Message-ID: <bounce@post.example>',
+      'Content-Type: multipart/report; report-type=delivery-status; boundary="b"',
+      '',
+      '--b',
+      'Content-Type: text/plain',
+      '',
+      'It could not be delivered.',
+      '--b',
+      'Content-Type: message/delivery-status',
+      '',
+      'Reporting-MTA: dns; post.example',
+      '',
+      'Final-Recipient: rfc822; wren@post.example',
+      'Action: failed',
+      'Status: 5.1.1',
+      '--b--',
+      '',
+    ].join('\r\n');
+    await post(ours, { envelopeFrom: '', to, raw: bounce });
+    await post(ours, { envelopeFrom: '', to, raw: bounce });
+    expect(roll('mailed').map(({ failed }) => failed)).toEqual([undefined, 'no-mailbox']);
+    expect(roll('owed').at(-1)).toMatchObject({ why: 'bounced' });
+    expect(roll('visitor-said')).toHaveLength(1);
+  });
+
+  it('go nowhere any more once whoever got one says that it is not them', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    const link =
+      /http:\/\/porch\.example(\/mail\/stop\/\S+)/.exec(out.mails[0]?.text ?? '')?.[1] ?? '';
+    expect((await house.ask('GET', link)).body).toContain('Stop these emails');
+    const stopped = await house.ask('POST', link, {
+      headers: {
+        'content-type': 'application/x-www-form-urlencoded',
+        origin: 'https://mail.example',
+      },
+      body: 'List-Unsubscribe=One-Click',
+    });
+    expect(stopped.body).toContain('No more emails come to this address.');
+    await answer('Are you there?');
+    await pass(60 * minute);
+    expect(out.mails).toHaveLength(1);
+    expect((await house.ask('GET', `/mail/stop/${'a'.repeat(30)}`)).body.code).toBe('link-stale');
+  });
+
+  it('wait while the mail server is away, and all go out then, once', async () => {
+    await writes();
+    out.answers.push(451, 451, 451);
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    for (let hours = 0; hours < 24 && out.mails.length === 0; hours += 1) await pass(60 * minute);
+    expect(out.mails).toHaveLength(1);
+    await pass(24 * 60 * minute);
+    expect(out.mails).toHaveLength(1);
+    expect(roll('mailed')).toHaveLength(1);
+  });
+});

@@ -1,0 +1,220 @@
+import { type Entry, SCREEN, type ThreadState } from '@porch/core/conversation';
+import { chooseLanguage } from '@porch/core/door-texts';
+import { languagesOf, textsOf } from '@porch/core/dress';
+import { mailAt } from '@porch/core/routes';
+import { renderVisitorMail, type VisitorSlip } from '@porch/core/visitor-mail';
+import { momentIn } from '@porch/core/when';
+import type { Clock } from '../clock';
+import type { Dressing } from '../dress/dressing';
+import type { Persons } from '../inbox/persons';
+import type { Follow, Record } from '../inbox/record';
+import { JobFailed, type JobKind } from '../jobs/worker';
+import type { News, PersonAt } from '../live/hub';
+import { newId } from '../security/tokens';
+import type { ConversationRecord, Store } from '../store';
+import type { ReplyAddresses } from './reply-addresses';
+import { type OutMail, sendMail } from './sending';
+import type { MailSettingsKept } from './settings';
+
+/** What a job that brings answers to a visitor by mail carries. */
+export interface VisitorMailJob {
+  threadId: string;
+}
+
+/** What went: the answers up to a seq, to an address, under a name; null: nothing had to go any more. */
+type Went = { upTo: number; of: number[]; to: string; messageId: string } | null;
+
+type Said = Extract<Entry, { kind: 'visitor-said' | 'team-said' | 'door-sign' }>;
+
+/** So much of what was said before is in a mail. */
+const BEFORE_MOST = 20;
+const READ_MOST = BEFORE_MOST * 4;
+
+const nothing = { result: null, news: [] };
+
+/** Answers that reach a visitor by mail, because they have gone without reading them. */
+export const createVisitorMails = (services: {
+  store: Store;
+  clock: Clock;
+  persons: Persons;
+  record: Record;
+  mailSettings: MailSettingsKept;
+  replyAddresses: ReplyAddresses;
+  dressing: Pick<Dressing, 'published'>;
+  personAt: PersonAt;
+  origin: () => string;
+}) => {
+  const { store, clock, persons, record, mailSettings, replyAddresses } = services;
+  const { dressing, personAt, origin } = services;
+
+  const threadIn = ({ threads }: ConversationRecord, id: string): ThreadState | null =>
+    threads.find(({ threadId }) => threadId === id) ?? null;
+
+  const saidIn = (threadId: string): Said[] =>
+    store.entries
+      .threadBefore(threadId, Number.MAX_SAFE_INTEGER, READ_MOST)
+      .filter(
+        (entry): entry is Said =>
+          entry.kind === 'visitor-said' || entry.kind === 'team-said' || entry.kind === 'door-sign',
+      );
+
+  /** What the visitor has not read and no mail has brought, oldest first. */
+  const freshOf = (thread: ThreadState, said: readonly Said[]): Said[] => {
+    const known = Math.max(thread.visitorReadSeq, store.visitorMail.mailedUpTo(thread.threadId));
+    return said.filter(
+      (entry) => entry.kind === 'team-said' && entry.way === SCREEN && entry.seq > known,
+    );
+  };
+
+  const canReach = ({ email }: ThreadState): boolean =>
+    email !== '' && mailSettings.goesOut() && !store.visitorMail.isStopped(email);
+
+  const slipsOf = (thread: ThreadState, said: readonly Said[], language: string): VisitorSlip[] => {
+    const zone = thread.zone || store.business.read()?.zone || 'UTC';
+    const clockOf = language === 'en' ? 'en-GB' : language;
+    const business = store.business.read()?.name ?? '';
+    const whoOf = (entry: Said): string => {
+      if (entry.kind === 'visitor-said') return '';
+      return entry.kind === 'door-sign' ? business : personAt(entry.memberId, thread.doorId).name;
+    };
+    return said.map((entry) => ({
+      who: whoOf(entry),
+      when: momentIn({ language, clock: clockOf, zone }, entry.at, clock.now()),
+      text: entry.text,
+      files: entry.kind === 'door-sign' ? [] : entry.files.map(({ name }) => name),
+    }));
+  };
+
+  const mailFor = (
+    thread: ThreadState,
+    fresh: readonly Said[],
+    said: readonly Said[],
+  ): { mail: OutMail; went: NonNullable<Went> } | null => {
+    const base = mailSettings.replyBase();
+    const reply = base && replyAddresses.makeForVisitor(base, thread.threadId, thread.email);
+    if (!reply) return null;
+    const dress = dressing.published(thread.doorId);
+    const language = chooseLanguage([], languagesOf(dress), dress.fallback);
+    const business = store.business.read()?.name ?? '';
+    const firstSeq = fresh[0]?.seq ?? 0;
+    const upTo = fresh.at(-1)?.seq ?? 0;
+    const host = new URL(origin()).hostname;
+    const rendered = renderVisitorMail({
+      business,
+      language,
+      texts: textsOf(dress, language),
+      colours: dress.look,
+      fresh: slipsOf(thread, fresh, language),
+      before: slipsOf(
+        thread,
+        said.filter(({ seq }) => seq < firstSeq).slice(-BEFORE_MOST),
+        language,
+      ),
+      stopLink: `${origin()}/mail/stop/${reply.detail}`,
+    });
+    // The same name for the same answers: a mail that goes twice is shown once.
+    const messageId = `<answers.${thread.threadId}.${upTo}@${host}>`;
+    const known = store.visitorMail.idsOf(thread.threadId);
+    return {
+      mail: {
+        to: thread.email,
+        fromName: business,
+        replyTo: reply.address,
+        ...rendered,
+        subject: known.length > 0 ? `Re: ${rendered.subject}` : rendered.subject,
+        messageId,
+        references: known,
+        isPersons: true,
+        bouncesTo: reply.address,
+        stop: `${origin()}/mail/stop/${reply.detail}`,
+      },
+      went: { upTo, of: fresh.map(({ seq }) => seq), to: thread.email, messageId },
+    };
+  };
+
+  const noted = (threadId: string, of: readonly number[], to: string, failed?: string): News[] => {
+    const conversation = persons.standing(threadId);
+    if (!conversation) return [];
+    const why = failed === undefined ? {} : { failed };
+    const happening = { kind: 'mailed' as const, of: [...of], to, ...why };
+    return [record.add(conversation, threadId, [{ id: newId(), happening }])];
+  };
+
+  const standing = (threadId: string): ThreadState | null => {
+    const conversation = persons.standing(threadId);
+    return conversation && threadIn(conversation, threadId);
+  };
+
+  const kind: JobKind<VisitorMailJob, Went> = {
+    name: 'visitor-mail',
+    atOnce: 4,
+    leaseMs: 90_000,
+    // A mail server may be away for days.
+    triesMost: 60,
+    firstWaitMs: 30_000,
+    longestWaitMs: 2 * 3_600_000,
+    do: async ({ threadId }) => {
+      const thread = standing(threadId);
+      const { outgoing } = mailSettings.now();
+      if (!thread || !outgoing || thread.isHere || !canReach(thread)) return null;
+      const said = saidIn(threadId);
+      const fresh = freshOf(thread, said);
+      if (fresh.length === 0) return null;
+      const password = mailSettings.outgoingPassword();
+      if (password === null) throw new JobFailed('secret-sealed');
+      const made = mailFor(thread, fresh, said);
+      if (!made) throw new JobFailed('secret-sealed');
+      const { why, isFinal } = await sendMail(outgoing, password, made.mail);
+      if (why !== null) throw new JobFailed(why, isFinal);
+      return made.went;
+    },
+    note: ({ threadId }, went) => {
+      if (!went) return nothing;
+      store.visitorMail.note(threadId, clock.now(), went.messageId, went.upTo);
+      return { result: null, news: noted(threadId, went.of, went.to) };
+    },
+    buried: ({ threadId }, why) => {
+      const thread = standing(threadId);
+      const fresh = thread ? freshOf(thread, saidIn(threadId)) : [];
+      if (!thread || fresh.length === 0) return nothing;
+      const of = fresh.map(({ seq }) => seq);
+      return { result: null, news: noted(threadId, of, thread.email, why) };
+    },
+  };
+
+  /** Lets answers go out by mail in their time, where there are any that somebody gone has not read. */
+  const consider = (conversation: ConversationRecord, threadId: string, afterMs: number): void => {
+    const thread = threadIn(conversation, threadId);
+    if (!thread || thread.isHere || !canReach(thread)) return;
+    const last = freshOf(thread, saidIn(threadId)).at(-1);
+    const at = last ? mailAt(thread, last.at, afterMs) : null;
+    if (at === null) return;
+    const load: VisitorMailJob = { threadId };
+    const job = { key: `visitor-mail ${threadId}`, kind: kind.name, load, notBefore: at };
+    store.jobs.schedule({ ...job, waitMs: Math.max(0, at - clock.now()) }, clock.now());
+  };
+
+  return {
+    kind,
+    consider,
+    follow:
+      (afterMs: () => number): Follow =>
+      (_was, now, entries) => {
+        for (const { kind: what, threadId } of entries) {
+          const matters = what === 'team-said' || what === 'gone' || what === 'details';
+          if (threadId && matters) consider(now, threadId, afterMs());
+        }
+        return [];
+      },
+    /** A mail did not arrive: the answers that it brought are said not to have, and are owed again. */
+    bounced: (threadId: string, why: string): News[] => {
+      const upTo = store.visitorMail.mailedUpTo(threadId);
+      const of = saidIn(threadId).filter((one) => one.kind === 'team-said' && one.seq <= upTo);
+      const last = of.at(-1);
+      const thread = standing(threadId);
+      return last && thread ? noted(threadId, [last.seq], thread.email, why) : [];
+    },
+  };
+};
+
+export type VisitorMails = ReturnType<typeof createVisitorMails>;
