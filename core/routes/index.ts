@@ -42,6 +42,6 @@ export const mailAt = (
 ): number | null => {
   if (isHere) return null;
   // They were there when it was said: they may come back to it in a moment.
-  const hasLeftIt = movedAt !== null && movedAt >= saidAt;
+  const hasLeftIt = movedAt !== null && movedAt > saidAt;
   return hasLeftIt ? movedAt + afterMs : saidAt + GATHER_MS;
 };

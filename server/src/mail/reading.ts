@@ -40,8 +40,8 @@ const NAMES = [
   'authentication-results',
 ] as const;
 
-/** RFC 3464, 2.1 */
-const STATUS = /^message\/(global-)?delivery-status$/i;
+/** RFC 3464, 2 */
+const REPORT = /^multipart\/report\b.*\breport-type\s*=\s*"?delivery-status/i;
 
 const addressesIn = (field: AddressObject | AddressObject[] | undefined): string[] =>
   [field ?? []].flat().flatMap(({ value }) => value.flatMap(({ address }) => address ?? []));
@@ -79,9 +79,10 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
   const parsed = await simpleParser(bytes, { skipImageLinks: true, skipTextToHtml: true });
   const attached = parsed.attachments
     // What is shown within the text (a logo under a signature) is no attachment of its own.
-    .filter(({ related, contentType }) => !related && !STATUS.test(contentType))
+    .filter(({ related }) => !related)
     .map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }));
   const messageId = parsed.messageId ?? null;
+  const headers = headersOf(parsed);
   return {
     id: createHash('sha256')
       .update(messageId ?? bytes)
@@ -91,12 +92,10 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
     from: addressesIn(parsed.from)[0] ?? '',
     to: [...addressesIn(parsed.to), ...addressesIn(parsed.cc)],
     subject: parsed.subject ?? '',
-    headers: headersOf(parsed),
+    headers,
     said: ownWords(parsed.text ?? ''),
     attached,
-    status: parsed.attachments
-      .filter(({ contentType }) => STATUS.test(contentType))
-      .map(({ content }) => content.toString('utf8'))
-      .join('\n\n'),
+    // The parser puts what a server says of a delivery into the text.
+    status: REPORT.test(headers['content-type'] ?? '') ? (parsed.text ?? '') : '',
   };
 };

@@ -58,11 +58,8 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   // Nothing of what is sent with it is looked at.
   for (const type of ['application/x-www-form-urlencoded', 'multipart/form-data']) {
-    app.addContentTypeParser(
-      type,
-      { parseAs: 'string', bodyLimit: FORM_LARGEST_BYTES },
-      (...asked) => asked[2](null, {}),
-    );
+    const options = { parseAs: 'string', bodyLimit: FORM_LARGEST_BYTES } as const;
+    app.addContentTypeParser(type, options, (_request, _body, done) => done(null, {}));
   }
 
   // A mail program may ask for it by itself, with one click of its reader's (RFC 8058).

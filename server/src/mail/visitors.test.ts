@@ -41,9 +41,12 @@ describe('answers to somebody who has gone', () => {
     await house.tick();
     await until(() => (isAtRest() ? true : undefined));
   };
+  const talkOfWren = () => house.store.threads.byId(roll('visitor-said')[0]?.threadId ?? '');
   /** Nothing that is due is still to be done. */
-  const isAtRest = () =>
-    house.store.jobs.nextAt() === null || (house.store.jobs.nextAt() ?? 0) > house.clock.now();
+  const isAtRest = (): boolean => {
+    const job = house.store.jobs.byKey(`visitor-mail ${talkOfWren()?.id}`);
+    return !job || (job.state === 'ready' && job.notBefore > house.clock.now());
+  };
   const talk = () =>
     (['waiting', 'note', 'answered'] as const).flatMap((group) =>
       house.store.conversations.page(group, null, 1),

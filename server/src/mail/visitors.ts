@@ -32,6 +32,8 @@ const READ_MOST = BEFORE_MOST * 4;
 
 const nothing = { result: null, news: [] };
 
+const keyOf = (threadId: string): string => `visitor-mail ${threadId}`;
+
 /** Answers that reach a visitor by mail, because they have gone without reading them. */
 export const createVisitorMails = (services: {
   store: Store;
@@ -153,7 +155,11 @@ export const createVisitorMails = (services: {
     triesMost: 60,
     firstWaitMs: 30_000,
     longestWaitMs: 2 * 3_600_000,
-    do: async ({ threadId }) => {
+    do: async ({ threadId }, { key }) => {
+      const isAfter = key !== keyOf(threadId);
+      if (isAfter && store.jobs.byKey(keyOf(threadId))?.state === 'leased') {
+        throw new JobFailed('on-its-way');
+      }
       const thread = standing(threadId);
       const { outgoing } = mailSettings.now();
       if (!thread || !outgoing || thread.isHere || !canReach(thread)) return null;
@@ -190,7 +196,10 @@ export const createVisitorMails = (services: {
     const at = last ? mailAt(thread, last.at, afterMs) : null;
     if (at === null) return;
     const load: VisitorMailJob = { threadId };
-    const job = { key: `visitor-mail ${threadId}`, kind: kind.name, load, notBefore: at };
+    // What is on its way is not begun anew: what comes meanwhile goes after it.
+    const isOnItsWay = store.jobs.byKey(keyOf(threadId))?.state === 'leased';
+    const key = isOnItsWay ? `${keyOf(threadId)} then` : keyOf(threadId);
+    const job = { key, kind: kind.name, load, notBefore: at };
     store.jobs.schedule({ ...job, waitMs: Math.max(0, at - clock.now()) }, clock.now());
   };
 
