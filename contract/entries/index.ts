@@ -225,6 +225,8 @@ export const ThreadSchema = z.object({
   doorId: IdSchema,
   /** What they called themselves there; '' where they did not. */
   name: z.string(),
+  /** Where an answer reaches them by mail; '' where they left none. */
+  email: z.string(),
   lastAt: TimeSchema,
   isHere: z.boolean(),
   movedAt: TimeSchema.nullable(),

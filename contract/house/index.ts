@@ -87,6 +87,8 @@ export const HouseSchema = z.object({
   findings: z.array(FindingSchema),
   /** For owners: how many things had to happen and were given up. */
   deadJobs: z.number().int().nonnegative(),
+  /** Whether an answer can go out by mail to somebody who has gone, and be answered. */
+  canMail: z.boolean(),
   /** False while nothing can be written: a full disk, or one that may only be read. */
   canWrite: z.boolean(),
   now: TimeSchema,

@@ -205,6 +205,7 @@ test('somebody who waits unseen is asked about once, and the light turns by itse
     graceMinutes: 30,
     showsUsual: true,
     whenLate: 'itself',
+    mailAfterMinutes: 2,
   });
   const other = await watched(await browser.newContext());
   await other.goto(`${porch.site}/`);

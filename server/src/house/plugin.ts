@@ -39,7 +39,7 @@ const changed = (business: Business, typed: BusinessChange): Business => ({
 
 /** Who is asking and what house this is; and the business's own name, place and address. */
 export const houseRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { store, disk, clock, originOf, change } = services;
+  const { store, disk, clock, originOf, change, mailSettings } = services;
 
   app.get(
     '/api/house',
@@ -64,6 +64,7 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
         warning: me && warningFor(services, me.id),
         findings: isOwner ? store.findings.all() : [],
         deadJobs: isOwner ? store.jobs.deadCount() : 0,
+        canMail: mailSettings.canAnswer(),
         canWrite: disk.canWrite(),
         now: clock.now(),
       };

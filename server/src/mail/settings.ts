@@ -42,6 +42,8 @@ export const createMailSettings = (services: { store: Store; seal: Seal; change:
     now,
     /** Whether mail goes out at all. */
     goesOut: (): boolean => now().outgoing !== null,
+    /** Whether an answer can go out by mail and be answered in turn. */
+    canAnswer: (): boolean => now().outgoing !== null && now().incoming.kind !== 'none',
     /** Null where it cannot be opened; '' where there is none. */
     outgoingPassword: (): string | null => password(OUT),
     incomingPassword: (): string | null => password(IN),

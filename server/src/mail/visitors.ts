@@ -69,7 +69,7 @@ export const createVisitorMails = (services: {
   };
 
   const canReach = ({ email }: ThreadState): boolean =>
-    email !== '' && mailSettings.goesOut() && !store.visitorMail.isStopped(email);
+    email !== '' && mailSettings.canAnswer() && !store.visitorMail.isStopped(email);
 
   const slipsOf = (thread: ThreadState, said: readonly Said[], language: string): VisitorSlip[] => {
     const zone = thread.zone || store.business.read()?.zone || 'UTC';

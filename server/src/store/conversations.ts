@@ -93,6 +93,7 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
     id: thread.threadId,
     doorId: thread.doorId,
     name: thread.name,
+    email: thread.email,
     lastAt: thread.lastAt,
     isHere: thread.isHere,
     movedAt: thread.movedAt,

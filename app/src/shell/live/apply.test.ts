@@ -29,6 +29,7 @@ const known = (ids: readonly string[]) => {
       entries: [],
       hasOlder: false,
       receipts: [],
+      isMailStopped: false,
     });
   }
   const ofGroup = () =>

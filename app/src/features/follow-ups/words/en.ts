@@ -11,6 +11,7 @@ export const en = {
   whys: {
     note: 'Left a note',
     left: 'Left without an answer',
+    bounced: 'An answer did not arrive',
     hand: 'Promised',
   } satisfies Record<Owing, string>,
   answerOwed: 'An answer',

@@ -20,6 +20,8 @@ export const PromisesPart = ({ isFixed }: { isFixed: boolean }) => {
   const set = (part: Partial<typeof promises>) => mutate({ ...promises, ...part });
   const grace = String(promises.graceMinutes);
   const graces = Object.entries(said.graces);
+  const mailAfter = String(promises.mailAfterMinutes);
+  const mails = Object.entries(said.mails);
   return (
     <Section title={said.title}>
       <View>
@@ -39,6 +41,12 @@ export const PromisesPart = ({ isFixed }: { isFixed: boolean }) => {
         options={grace in said.graces ? graces : [...graces, [grace, grace]]}
         value={grace}
         onChange={(minutes) => set({ graceMinutes: Number(minutes) })}
+      />
+      <Select
+        label={said.mail}
+        options={mailAfter in said.mails ? mails : [...mails, [mailAfter, mailAfter]]}
+        value={mailAfter}
+        onChange={(minutes) => set({ mailAfterMinutes: Number(minutes) })}
       />
       <Choice
         label={said.late}

@@ -124,6 +124,8 @@ export const en = {
       `It shows from ten first answers in 30 days on; there are ${answers}.`,
     grace: 'A note is due this long after opening',
     graces: { '15': '15 min', '30': '30 min', '60': '1 h', '120': '2 h', '240': '4 h' },
+    mail: 'An answer that they left without reading goes by email after',
+    mails: { '0': 'At once', '2': '2 min', '5': '5 min', '15': '15 min', '60': '1 h' },
     late: 'When somebody’s patience is over and nobody has looked',
     lates: {
       nothing: 'Leave the light as it is',

@@ -70,6 +70,7 @@ const houseWith = (checklist: Ticks | null): House => ({
   warning: null,
   findings: [],
   deadJobs: 0,
+  canMail: false,
   canWrite: true,
   now,
 });

@@ -1,6 +1,7 @@
 import { type HeldFile, withChosen } from '@porch/client/files';
 import type { Row } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
+import { routeOf } from '@porch/core/routes';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import X from 'lucide-react-native/icons/x';
@@ -23,7 +24,7 @@ import { tellTyping } from '../../../shell/live/use-connection';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { drafts } from '../../../shell/offline/drafts';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
-import { useDoorNames, useZone } from '../../../shell/session/house';
+import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { words } from '../words';
@@ -31,16 +32,27 @@ import { words } from '../words';
 const TALLEST = 180;
 
 /** Where an answer goes, in words: known before it is sent. */
-const routeOf = ({ threads: [to] }: Row, now: number, zone: string): string => {
-  if (to?.isHere) return words().route.here;
-  return to?.movedAt
-    ? words().route.gone(momentInWords(to.movedAt, now, zone))
-    : words().route.away;
+const routeInWords = (
+  { threads: [to] }: Row,
+  can: { canMail: boolean; isMailStopped: boolean },
+  now: number,
+  zone: string,
+): string => {
+  const { isHere = false, email = '', movedAt = null } = to ?? {};
+  const { canMail, isMailStopped: isStopped } = can;
+  const said = words().route;
+  const route = routeOf({ isHere, email, canMail, isStopped });
+  if (route.to === 'screen') return said.here;
+  if (route.to === 'nowhere') return said.nowhere[route.why];
+  return movedAt === null
+    ? said.mail(route.address)
+    : said.mailGone(route.address, momentInWords(movedAt, now, zone));
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
-export const Composer = (props: { row: Row; doings: ReactNode }) => {
-  const { row } = props;
+export const Composer = (props: { row: Row; isMailStopped: boolean; doings: ReactNode }) => {
+  const { row, isMailStopped } = props;
+  const canMail = useHouse().data?.canMail ?? false;
   const theme = useTheme();
   const zone = useZone();
   const { say } = useDeeds();
@@ -52,7 +64,7 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const grow = useGrowing(field, TALLEST);
   const over = typed.trim().length - MESSAGE_LONGEST;
   const isEmpty = typed.trim() === '' && files.length === 0;
-  const route = useAsTimeGoes((now) => routeOf(row, now, zone));
+  const route = useAsTimeGoes((now) => routeInWords(row, { canMail, isMailStopped }, now, zone));
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const doorName = useDoorNames();
   const door = row.threads.length > 1 ? doorName(row.threads[0]?.doorId ?? '') : '';

@@ -37,7 +37,13 @@ const later = (ms: number) => act(async () => void (await jest.advanceTimersByTi
 
 const drawRoll = async () => {
   const client = clientForTest({ enabled: false });
-  const page: RollPage = { row: rowOf(...roll), entries: roll, hasOlder: false, receipts: [] };
+  const page: RollPage = {
+    row: rowOf(...roll),
+    entries: roll,
+    hasOlder: false,
+    receipts: [],
+    isMailStopped: false,
+  };
   client.setQueryData(rollKey('a'), page);
   live.set({ typing: {} });
   await render(

@@ -110,10 +110,23 @@ const isShownIn =
   ({ lane, load, state }: DeedParcel): boolean =>
     lane === id && (load.do === 'say' || state === 'failed');
 
+/** What became of the answers that went by mail: the last that was said of each counts. */
+const mailsIn = (entries: readonly Entry[]): Map<number, boolean> =>
+  new Map(
+    entries.flatMap((entry) =>
+      entry.kind === 'mailed'
+        ? entry.of.map((seq) => [seq, entry.failed === undefined] as const)
+        : [],
+    ),
+  );
+
+const noEntries: readonly Entry[] = [];
+
 /** What the slips of a roll need to know; the same as long as nothing of it has changed. */
 const useRollFacts = (
   row: Row | undefined,
   receipts: RollFacts['receipts'],
+  entries: readonly Entry[],
   openPicture: RollFacts['openPicture'],
 ): RollFacts | null => {
   // Times are told by the day; in every zone it begins with a quarter of an hour.
@@ -128,6 +141,7 @@ const useRollFacts = (
         ? {
             row,
             receipts,
+            mails: mailsIn(entries),
             now,
             zone,
             name: nameOf(row),
@@ -138,7 +152,7 @@ const useRollFacts = (
             openPicture,
           }
         : null,
-    [row, receipts, now, zone, team, doorName, nameOf, pageOf, openPicture],
+    [row, receipts, entries, now, zone, team, doorName, nameOf, pageOf, openPicture],
   );
 };
 
@@ -163,7 +177,12 @@ export const Conversation = ({ id }: { id: string }) => {
   const { deeds, sheet } = useRowDeeds(leave);
 
   const row = roll.data?.row;
-  const facts = useRollFacts(row, roll.data?.receipts ?? noReceipts, setPicture);
+  const facts = useRollFacts(
+    row,
+    roll.data?.receipts ?? noReceipts,
+    roll.data?.entries ?? noEntries,
+    setPicture,
+  );
   const { sheet: sameSheet, ...same } = useSamePerson(row);
   const { sheet: oweSheet, ask: askOwed } = useOwe(row, facts?.name ?? '');
   const standsAt = row?.id;
@@ -309,7 +328,12 @@ export const Conversation = ({ id }: { id: string }) => {
             }}
           />
         </View>
-        <Composer key={id} row={row} doings={isWide ? null : doings} />
+        <Composer
+          key={id}
+          row={row}
+          isMailStopped={roll.data?.isMailStopped ?? false}
+          doings={isWide ? null : doings}
+        />
       </View>
       {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} /> : null}
       {isWhoOpen && !isWide ? (

@@ -28,6 +28,8 @@ const PICTURE_WIDEST = 300;
 export interface RollFacts {
   row: Row;
   receipts: readonly Receipt[];
+  /** Whether an answer that went by mail arrived, as far as is known, by its seq. */
+  mails: ReadonlyMap<number, boolean>;
   now: number;
   zone: string;
   /** What the visitor is called. */
@@ -120,13 +122,22 @@ const Chamfer = () => {
 };
 
 /** How far an answer has come: as its network says of each or, on a screen, as far as somebody has read. */
-const ReachedMark = ({ entry, facts: { row, receipts } }: { entry: Entry; facts: RollFacts }) => {
+const ReachedMark = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
+  const { row, receipts, mails } = facts;
+  const mailed = mails.get(entry.seq);
   const receipt = receipts.find(({ seq }) => seq === entry.seq);
   const thread = row.threads.find(({ id }) => id === entry.threadId);
   const { visitorReadSeq, visitorHasSeq } = thread ?? row.state;
   const onScreen =
     entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
   const state = receipt?.step ?? onScreen;
+  if (mailed !== undefined && state !== 'read') {
+    return (
+      <Text kind="small" tone={mailed ? 'moss' : 'brick'}>
+        {mailed ? words().states.mailed : words().states.notArrived}
+      </Text>
+    );
+  }
   const tone = { waiting: 'slate', sent: 'slate', arrived: 'moss', read: 'moss', failed: 'brick' };
   return (
     <Text kind="small" tone={tone[state] as 'slate' | 'moss' | 'brick'}>
@@ -226,6 +237,11 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words().conversation.heldBack[entry.why](entry.from);
     case 'returned':
       return words().conversation.returned;
+    case 'mailed': {
+      const said = words().conversation;
+      if (entry.failed === undefined) return said.mailed(entry.to);
+      return said.notMailed(entry.to, said.mailWhys[entry.failed] ?? said.mailWhys.other ?? '');
+    }
     case 'owed': {
       const said = words().conversation.owed;
       const time = momentInWords(entry.dueAt, now, zone);

@@ -1,4 +1,5 @@
 import type { HeldBack } from '@porch/core/conversation';
+import type { BounceReason } from '@porch/core/mail';
 
 export const en = {
   conversation: {
@@ -24,7 +25,19 @@ export const en = {
     wrappedUp: (who: string) => `${who} wrapped this up`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
+    mailed: (to: string) => `Went by email to ${to}`,
+    notMailed: (to: string, why: string) => `Did not arrive by email at ${to}: ${why}`,
+    mailWhys: {
+      'no-mailbox': 'there is no such address',
+      'mailbox-full': 'the mailbox there is full',
+      'too-large-there': 'it is too large for them',
+      'refused-there': 'their server does not take it',
+      'unreachable-there': 'their server could not be reached',
+      'not-said': 'their server did not say why',
+      other: 'it could not be sent',
+    } satisfies Record<BounceReason | 'other', string> as Record<string, string>,
     owed: {
+      bounced: (time: string) => `It did not arrive: an answer is owed by ${time}`,
       note: (time: string) => `An answer is owed by ${time}`,
       left: (time: string) => `They left without an answer: it is owed by ${time}`,
       hand: (who: string, what: string, time: string) =>
@@ -50,6 +63,8 @@ export const en = {
         `An answer by email from ${from} was not passed on: what was attached could not be read`,
       empty: (from: string) =>
         `An answer by email from ${from} was not passed on: nothing was written in it`,
+      'other-address': (from: string) =>
+        `An email from ${from} was not taken in: it came from another address than we wrote to`,
       'door-closed': (from: string) =>
         `An answer by email from ${from} was not passed on: the door is closed`,
     } satisfies Record<HeldBack, (from: string) => string>,
@@ -83,6 +98,8 @@ export const en = {
     newest: 'Conversations',
   },
   states: {
+    mailed: 'By email',
+    notArrived: 'Did not arrive',
     goingOut: 'On its way out',
     waiting: 'Waiting for signal',
     sending: 'Sending',
@@ -93,8 +110,13 @@ export const en = {
   },
   route: {
     here: 'Goes to: their screen, they are on the page',
-    gone: (time: string) => `They left · ${time}. They see it when they come back to the page`,
-    away: 'They are not on the page. They see it when they come back to it',
+    mail: (address: string) => `Goes by email to ${address}`,
+    mailGone: (address: string, time: string) => `Goes by email to ${address}, they left ${time}`,
+    nowhere: {
+      'no-address': 'No way to reach them: it will show if they come back',
+      'no-mail': 'Mail is not set up: it will show if they come back',
+      stopped: 'They want no more emails: it will show if they come back',
+    },
     by: (route: string, door: string) => `${route} (${door})`,
   },
   who: {
