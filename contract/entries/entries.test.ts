@@ -125,6 +125,7 @@ describe('a row that crosses the wire', () => {
           id: 'thread-id-0001',
           doorId: 'door-id-00001',
           name: 'Wren',
+          email: 'wren@post.example',
           lastAt: 3,
           isHere: true,
           movedAt: null,

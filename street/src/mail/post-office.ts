@@ -27,6 +27,8 @@ export interface BoxedMail {
   text: string;
   html: string | null;
   messageId: string | null;
+  /** Where it is told that it did not arrive (RFC 5321, 4.4); '' nowhere. */
+  returnPath: string;
 }
 
 const KEPT_MOST = 200;
@@ -43,7 +45,11 @@ const no = (code: number, said: string): Error =>
 
 const addressIn = (field: ParsedMail['from']): string => field?.value[0]?.address ?? '';
 
-const toBoxed = (id: number, to: string, at: number, mail: ParsedMail): BoxedMail => ({
+const toBoxed = (
+  { id, to, at }: Pick<BoxedMail, 'id' | 'to' | 'at'>,
+  mail: ParsedMail,
+  returnPath: string,
+): BoxedMail => ({
   id,
   at,
   to,
@@ -53,7 +59,34 @@ const toBoxed = (id: number, to: string, at: number, mail: ParsedMail): BoxedMai
   text: mail.text ?? '',
   html: mail.html || null,
   messageId: mail.messageId ?? null,
+  returnPath,
 });
+
+/** What a server writes of a mail that it could not deliver (RFC 3464, 2). */
+const reportOf = ({ to, returnPath, subject }: BoxedMail): string =>
+  [
+    `From: MAILER-DAEMON@${to.split('@')[1]}`,
+    `To: ${returnPath}`,
+    'Subject: Undelivered mail returned to sender',
+    'Auto-Submitted: auto-replied',
+    'MIME-Version: 1.0',
+    'Content-Type: multipart/report; report-type=delivery-status; boundary="part"',
+    '',
+    '--part',
+    'Content-Type: text/plain; charset=utf-8',
+    '',
+    `“${subject}” could not be delivered: ${to} does not exist here.`,
+    '--part',
+    'Content-Type: message/delivery-status',
+    '',
+    `Reporting-MTA: dns; ${to.split('@')[1]}`,
+    '',
+    `Final-Recipient: rfc822; ${to}`,
+    'Action: failed',
+    'Status: 5.1.1',
+    '--part--',
+    '',
+  ].join('\r\n');
 
 /** As mail programs do it: the words, then what they answer with a sign before each line. */
 export const quoting = (words: string, { text, from, at }: BoxedMail): string => {
@@ -79,8 +112,9 @@ export const createPostOffice = (options: {
   const hand = async (letter: {
     from: string;
     to: string;
-    subject: string;
-    text: string;
+    subject?: string;
+    text?: string;
+    raw?: string;
     envelopeFrom?: string;
     inReplyTo?: string | null;
     headers?: Record<string, string>;
@@ -108,10 +142,8 @@ export const createPostOffice = (options: {
       ? hand({
           from: `MAILER-DAEMON@${mail.to.split('@')[1]}`,
           envelopeFrom: '',
-          to: mail.replyTo,
-          subject: 'Undelivered mail returned to sender',
-          text: `${mail.to} does not exist here.`,
-          headers: { 'Auto-Submitted': 'auto-replied' },
+          to: mail.returnPath,
+          raw: reportOf(mail),
         })
       : hand({
           from: mail.to,
@@ -132,12 +164,16 @@ export const createPostOffice = (options: {
     if (now() - since < GREYLISTED_MS) throw no(451, '4.7.1 Greylisted, try again later');
   };
 
-  const take = async (mail: ParsedMail, recipients: readonly string[]): Promise<void> => {
+  const take = async (
+    mail: ParsedMail,
+    recipients: readonly string[],
+    returnPath: string,
+  ): Promise<void> => {
     for (const to of recipients) {
       const fault = faultOf.get(to) ?? 'none';
       await obstruct(fault, to);
       count += 1;
-      const boxed = toBoxed(count, to, now(), mail);
+      const boxed = toBoxed({ id: count, to, at: now() }, mail, returnPath);
       mails = [...mails, boxed].slice(-KEPT_MOST);
       if (fault === 'bounce' || fault === 'out-of-office') void back(boxed, fault);
     }
@@ -156,6 +192,7 @@ export const createPostOffice = (options: {
           take(
             mail,
             session.envelope.rcptTo.map(({ address }) => address.toLowerCase()),
+            session.envelope.mailFrom ? session.envelope.mailFrom.address : '',
           ),
         )
         .then(
