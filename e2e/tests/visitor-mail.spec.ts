@@ -97,9 +97,13 @@ test('whoever leaves before reading gets it by mail; one that bounces is said so
   await phone.getByRole('link', { name: /have ferns/ }).click();
   await expect(phone.getByText('Goes to: their screen, they are on the page')).toBeVisible();
   await visitor.page.goto('about:blank');
-  await porch.pass(minute);
   await answer(phone, 'Seven kinds of them.');
-  await porch.pass(30_000);
+  // They are gone after a minute without a sign of them, and the owner lets it wait for two more.
+  await expect(async () => {
+    await porch.pass(minute);
+    await expect(phone.getByText(/^Goes by email to/)).toBeVisible({ timeout: 1_000 });
+  }).toPass();
+  await porch.pass(2 * minute);
   await expect(phone.getByText(/^Did not arrive by email at wren@post\.example: /)).toBeVisible();
   await expect(phone.getByText('Did not arrive', { exact: true })).toBeVisible();
   await phone.goto(`${porch.origin}/follow-ups`);

@@ -48,6 +48,8 @@ export const createVisitorMails = (services: {
 }) => {
   const { store, clock, persons, record, mailSettings, replyAddresses } = services;
   const { dressing, personAt, origin } = services;
+  /** What is just going out, by thread: a server may send it back before it is noted that it went. */
+  const going = new Map<string, { upTo: number; isBack: boolean }>();
 
   const threadIn = ({ threads }: ConversationRecord, id: string): ThreadState | null =>
     threads.find(({ threadId }) => threadId === id) ?? null;
@@ -170,6 +172,7 @@ export const createVisitorMails = (services: {
       if (password === null) throw new JobFailed('secret-sealed');
       const made = mailFor(thread, fresh, said);
       if (!made) throw new JobFailed('secret-sealed');
+      going.set(threadId, { upTo: made.went.upTo, isBack: false });
       const { why, isFinal } = await sendMail(outgoing, password, made.mail);
       if (why !== null) throw new JobFailed(why, isFinal);
       return made.went;
@@ -177,6 +180,9 @@ export const createVisitorMails = (services: {
     note: ({ threadId }, went) => {
       if (!went) return nothing;
       store.visitorMail.note(threadId, clock.now(), went.messageId, went.upTo);
+      const isBack = going.get(threadId)?.isBack ?? false;
+      going.delete(threadId);
+      if (isBack) return nothing;
       return { result: null, news: noted(threadId, went.of, went.to) };
     },
     buried: ({ threadId }, why) => {
@@ -217,7 +223,9 @@ export const createVisitorMails = (services: {
       },
     /** A mail did not arrive: the answers that it brought are said not to have, and are owed again. */
     bounced: (threadId: string, why: string): News[] => {
-      const upTo = store.visitorMail.mailedUpTo(threadId);
+      const now = going.get(threadId);
+      if (now) now.isBack = true;
+      const upTo = Math.max(store.visitorMail.mailedUpTo(threadId), now?.upTo ?? 0);
       const of = saidIn(threadId).filter((one) => one.kind === 'team-said' && one.seq <= upTo);
       const last = of.at(-1);
       const thread = standing(threadId);
