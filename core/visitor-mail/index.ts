@@ -73,7 +73,7 @@ export const renderVisitorMail = (mail: VisitorMail): RenderedMail => {
       .filter(Boolean)
       .join('\n\n')
       .concat('\n'),
-    html: `<!doctype html><html lang="${escaped(mail.language)}" dir="${directionOf(mail.language)}"><head><meta charset="utf-8"><meta name="color-scheme" content="light dark"><meta name="supported-color-schemes" content="light dark"><style>body{margin:0;padding:16px;font-family:sans-serif;font-size:16px;line-height:1.45}.page{max-width:560px;margin:0 auto}.slip{margin:0 0 10px;padding:10px 12px;border-radius:4px}.top,.small{font-size:14px}h1{font-size:18px}hr{border:0;border-top:1px solid}${sheetOf(day)}@media(prefers-color-scheme:dark){${sheetOf(night)}}</style></head><body><div class="page">
+    html: `<!doctype html><html lang="${escaped(mail.language)}" dir="${directionOf(mail.language)}"><head><meta charset="utf-8"><meta name="color-scheme" content="light dark"><meta name="supported-color-schemes" content="light dark"><style>body{margin:0;padding:16px;font-family:sans-serif;font-size:16px;line-height:1.45}.page{max-width:560px;margin:0 auto}.slip{margin:0 0 10px;padding:10px 12px;border-radius:4px}.top,.small{font-size:14px;overflow-wrap:anywhere}h1{font-size:18px}hr{border:0;border-top:1px solid}${sheetOf(day)}@media(prefers-color-scheme:dark){${sheetOf(night)}}</style></head><body><div class="page">
 <div class="small">${escaped(above)}</div>
 <h1>${escaped(business)}</h1>
 ${fresh.map((slip) => slipHtml(slip, texts.you)).join('\n')}
