@@ -1,5 +1,5 @@
 import type { HolidayChoice, OpeningHours, Span } from '@porch/core/hours/opening';
-import { DAY_MINUTES, isDay, SPELL_LONGEST_DAYS } from '@porch/core/hours/opening';
+import { DAY_MINUTES, dayAfter, isDay, SPELL_LONGEST_DAYS } from '@porch/core/hours/opening';
 import { z } from 'zod';
 import { IdSchema } from '../entries';
 
@@ -54,7 +54,11 @@ export const OpeningHoursSchema = z.object({
     .array(
       z
         .object({ from: DaySchema, to: DaySchema, spans: SpansSchema, why: z.string().max(200) })
-        .refine(({ from, to }) => from <= to, 'ends before it begins'),
+        .refine(({ from, to }) => from <= to, 'ends before it begins')
+        .refine(
+          ({ from, to }) => isDay(from) && to < dayAfter(from, SPELL_LONGEST_DAYS),
+          'longer than a year',
+        ),
     )
     .max(SPELLS_MOST)
     .readonly(),

@@ -139,6 +139,10 @@ describe('opening hours', () => {
       'a country that is none',
       { ...plain, holidays: { country: 'ZZ', region: '', others: 'closed', choices: {} } },
     ],
+    [
+      'days that go on for longer than a year',
+      { ...plain, spells: [{ from: '2026-01-01', to: '2027-06-01', spans: [], why: '' }] },
+    ],
     ['a text', 'Mo-Fr 09:00-17:00'],
   ])('are refused with %s, and stay what they were', async (_what, hours) => {
     const { cookie } = await setUp(house);
@@ -176,6 +180,28 @@ describe('opening hours', () => {
     const years = house.store.hours.holidaysOf('GB', '').map(({ year }) => year);
     expect(years).toEqual(expect.arrayContaining([2027, 2028, 2029, 2030, 2031]));
     expect(house.services.hours.opening().isOpen(Date.UTC(2031, 11, 25, 11))).toBe(false);
+  });
+
+  it('are found out a place at a time, each once, however many ask', async () => {
+    await house.close();
+    let asking = 0;
+    let most = 0;
+    const asked: string[] = [];
+    house = await openHouse({}, ':memory:', {
+      holidays: async ({ country, years }) => {
+        asked.push(country);
+        asking += 1;
+        most = Math.max(most, asking);
+        await new Promise((resolve) => setImmediate(resolve));
+        asking -= 1;
+        return { years: years.map((year) => ({ year, days: [] })), regions: [] };
+      },
+    });
+    const { cookie } = await setUp(house);
+    const look = (country: string) =>
+      house.ask('GET', `/api/holidays?country=${country}`, { cookie });
+    await Promise.all(['GB', 'DE', 'GB', 'DE', 'GB'].map(look));
+    expect([most, asked.sort()]).toEqual([1, ['DE', 'GB']]);
   });
 
   it('are kept as they were where the holidays cannot be found out', async () => {

@@ -14,11 +14,14 @@ import type { Clock } from '../clock';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import type { Store } from '../store';
-import type { AskCalendar } from './calendar';
+import type { AskCalendar, Calendar } from './calendar';
 
 /** A year back for what was, and far enough ahead for any opening that can be asked about. */
 const YEARS_BACK = 1;
 const YEARS_AHEAD = 3;
+
+/** So many places are remembered. */
+const PLACES_KEPT_MOST = 40;
 
 const tidyWeek = (week: readonly Spans[]): Spans[] => week.map(tidySpans);
 
@@ -41,6 +44,9 @@ export const createHours = (services: {
   const { store, clock, change, askCalendar } = services;
   /** Reckoned out once; forgotten when anything of the house is another. */
   let known = new Map<string, Opening>();
+  /** What holidays there are, by the place that was asked about. */
+  const found = new Map<string, Promise<Calendar>>();
+  let lastAsked: Promise<unknown> = Promise.resolve();
 
   const zone = (): string => store.business.read()?.zone || 'UTC';
   const thisYear = (): number => Number(dayOf(clock.now(), zone()).slice(0, 4));
@@ -72,10 +78,25 @@ export const createHours = (services: {
     return found;
   };
 
-  const ask = async (country: string, region: string) => {
+  const find = async (country: string, region: string): Promise<Calendar> => {
     const calendar = await askCalendar({ country, region, years: yearsAbout() });
     if (!calendar) throw new Refused('country-unknown', { field: 'country' });
     return calendar;
+  };
+
+  /** Whoever looks through the countries waits for one after the other: each takes a process of its own. */
+  const ask = (country: string, region: string): Promise<Calendar> => {
+    const key = `${country} ${region} ${thisYear()}`;
+    const known = found.get(key);
+    if (known) return known;
+    const asked = lastAsked.then(() => find(country, region));
+    lastAsked = asked.catch(() => undefined);
+    const [oldest] = found.keys();
+    if (oldest !== undefined && found.size >= PLACES_KEPT_MOST) found.delete(oldest);
+    found.set(key, asked);
+    // What could not be found out may be, the next time.
+    asked.catch(() => found.delete(key));
+    return asked;
   };
 
   const hasAll = (country: string, region: string): boolean => {
