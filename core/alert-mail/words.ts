@@ -19,7 +19,10 @@ export interface AlertMailWords {
   /** The mail by which an owner sees that mail goes out. */
   trial: { subject: (business: string) => string; text: string };
   /** What whoever answered is told where nothing was passed on; an automatic mail is told nothing. */
-  refused: Record<Exclude<HeldBack, 'automatic'>, { subject: string; text: string }>;
+  refused: Record<
+    Exclude<HeldBack, 'automatic' | 'other-address'>,
+    { subject: string; text: string }
+  >;
 }
 
 const locale = 'en-GB';
@@ -77,10 +80,6 @@ export const en: AlertMailWords = {
     empty: {
       subject: 'Your answer was not sent',
       text: 'No text of your own was found in it, so nothing was passed on. Write above the quoted part, or open the conversation and answer there.',
-    },
-    'other-address': {
-      subject: 'Your answer was not taken in',
-      text: 'It came from another email address than the one that we wrote to, so it was not taken into the conversation. Send it from that address, please.',
     },
     'door-closed': {
       subject: 'Your answer was not sent',

@@ -126,8 +126,9 @@ export const createLamp = (services: {
     const text = JSON.stringify([lamp, doors, promises.told() === null]);
     if (text === told) return;
     told = text;
-    noteLights(doors);
+    // Told first: where nothing can be written it is so all the same.
     hub.tellLamp(lamp, atDoor, promises.told(), opensAt, clock.now());
+    noteLights(doors);
   };
 
   const checked = (lamp: LampSetting): void => {

@@ -29,7 +29,7 @@ import type { VisitorMails } from './visitors';
 /** What a job that tells a sender why their answer was not passed on carries. */
 export interface RefusalMailJob {
   to: string;
-  why: Exclude<HeldBack, 'automatic'>;
+  why: Exclude<HeldBack, 'automatic' | 'other-address'>;
   talk: string;
   /** Of the mail that it answers; null: it had none. */
   messageId: string | null;
@@ -89,15 +89,20 @@ export const createMailTaking = (services: {
     attached.length > FILES_MOST ||
     attached.some(({ bytes }) => bytes.length > FILE_LARGEST_BYTES);
 
-  /** On the roll, and to the sender where a person may be at the other end. */
+  /** On the roll; and to a sender of the team, whom the mail that says it is written for. */
   const holdBack = (
     talk: string,
     mail: ReadMail,
     envelopeFrom: string,
     why: HeldBack,
+    isOfTeam = true,
   ): Promise<null> => {
     const isTold =
-      why !== 'automatic' && envelopeFrom !== '' && refusals.take(envelopeFrom.toLowerCase()) === 0;
+      isOfTeam &&
+      why !== 'automatic' &&
+      why !== 'other-address' &&
+      envelopeFrom !== '' &&
+      refusals.take(envelopeFrom.toLowerCase()) === 0;
     return write(() => {
       if (!store.mail.see(mail.id, clock.now())) return { result: null, news: [] };
       const conversation = persons.standing(talk);
@@ -190,7 +195,8 @@ export const createMailTaking = (services: {
     { threadId, address }: VisitorAddressRecord,
     envelopeFrom: string,
   ): Promise<HeldBack | null> => {
-    const held = (why: HeldBack) => holdBack(threadId, mail, envelopeFrom, why).then(() => why);
+    const held = (why: HeldBack) =>
+      holdBack(threadId, mail, envelopeFrom, why, false).then(() => why);
     if (mail.status) return (await takeStatus(mail, threadId)) ? null : 'automatic';
     if (isAutomatic(mail.headers, envelopeFrom)) return held('automatic');
     if (isForged(mail.headers)) return held('unknown-sender');

@@ -186,6 +186,9 @@ describe('answers to somebody who has gone', () => {
     expect(await post(ours, { from: 'wren@post.example', to, text: 'x' })).toMatch(/550/);
     expect(roll('visitor-said')).toHaveLength(1);
     expect(roll('held-back').map(({ why }) => why)).toEqual(['other-address', 'automatic']);
+    // What is written to the team of such, with the way to the conversation, goes to no visitor.
+    expect(house.store.jobs.isAnyUnder('refusal-mail')).toBe(false);
+    expect(out.mails).toHaveLength(1);
     expect(house.store.conversations.counts()).toMatchObject({ waiting: 0, answered: 1 });
   });
 
