@@ -32,6 +32,7 @@ module.exports = {
     workspace('server', 'node'),
     workspace('street', 'node'),
     workspace('demo', 'node'),
+    workspace('bench', 'node'),
     workspace('widget', 'jsdom'),
     '<rootDir>/app/jest.config.cjs',
   ],

@@ -9,6 +9,7 @@ import { killed } from './kills';
 import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
 import { openings } from './opening';
 import { openPast, timeStart } from './past';
+import { counted, halves, quotedParted } from './quoted';
 import { bareRings, porchRings, type Rhythm } from './ringing';
 import { underAttack, ways } from './worst';
 
@@ -243,6 +244,24 @@ const measureHours = (): void => {
   });
 };
 
+/** Shares are of mails; both halves, of which one was kept out while what reads them was written. */
+const measureQuoted = async (): Promise<void> => {
+  for (const half of halves) {
+    const { ours, library } = await quotedParted(half);
+    const { mails, kept, quoting, cut } = counted(ours);
+    const theirs = counted(library);
+    tell({
+      figure: `answers by mail parted from what they quote, ${half} half`,
+      mails,
+      kept,
+      quoting,
+      cut,
+      library: { kept: theirs.kept, cut: theirs.cut },
+      isKept: kept === mails && cut / quoting >= 0.95,
+    });
+  }
+};
+
 const measureJobs = async (): Promise<void> => {
   const ours: number[] = [];
   const theirs: number[] = [];
@@ -363,6 +382,7 @@ const measures: Record<string, () => void | Promise<void>> = {
   joining: measureJoining,
   owed: measureOwed,
   hours: measureHours,
+  quoted: measureQuoted,
   jobs: measureJobs,
   ringing: measureRinging,
   opening: measureOpening,

@@ -35,6 +35,7 @@ const whole: WholeEntries = {
     note: true,
     page,
     zone: 'Europe/Lisbon',
+    hasRest: true,
   },
   'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files, way: 'screen' },
   details: {
@@ -86,7 +87,21 @@ const whole: WholeEntries = {
   'owed-changed': { ...filed, kind: 'owed-changed', of: 'owed-id-0001', memberId: null, ...owed },
   'owed-done': { ...filed, kind: 'owed-done', of: 'owed-id-0001', memberId: null },
   'owed-undone': { ...filed, kind: 'owed-undone', of: 'owed-id-0001', memberId: 'member-id-01' },
-  'held-back': { ...filed, kind: 'held-back', why: 'automatic', from: 'a@post.example' },
+  'held-back': {
+    ...filed,
+    kind: 'held-back',
+    why: 'automatic',
+    from: 'a@post.example',
+    says: 'No',
+    isVisitors: true,
+  },
+  'held-decided': {
+    ...filed,
+    kind: 'held-decided',
+    of: 'held-id-00001',
+    memberId,
+    isTheirs: true,
+  },
   bygone: { ...filed, kind: 'bygone', was: 'chimed' },
 };
 

@@ -83,6 +83,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     note: z.boolean(),
     page: PageSchema.nullable(),
     zone: z.string().optional(),
+    hasRest: z.boolean().optional(),
   }),
   z.object({
     ...filed,
@@ -178,6 +179,15 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('held-back'),
     why: z.enum(heldBackReasons),
     from: z.string(),
+    says: z.string().optional(),
+    isVisitors: z.boolean().optional(),
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('held-decided'),
+    of: IdSchema,
+    memberId: IdSchema,
+    isTheirs: z.boolean(),
   }),
   z.object({ ...filed, kind: z.literal('bygone'), was: z.string() }),
 ]) satisfies z.ZodType<Entry>;

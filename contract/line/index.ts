@@ -72,6 +72,8 @@ export const DeedSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('owe-otherwise'), id: IdSchema, of: IdSchema, ...owed }),
   z.object({ do: z.literal('owe-done'), id: IdSchema, of: IdSchema }),
   z.object({ do: z.literal('owe-again'), id: IdSchema, of: IdSchema }),
+  /** Whether a mail that was held back (its entry's id) is of whoever we wrote to. */
+  z.object({ do: z.literal('own-mail'), id: IdSchema, of: IdSchema, isTheirs: z.boolean() }),
   /** The person of another conversation is the one of this one. */
   z.object({ do: z.literal('join'), id: IdSchema, other: IdSchema }),
   /** Some of the threads are somebody else's. */
@@ -90,6 +92,10 @@ export const DeedDoneSchema = z.object({
   rows: z.array(RowSchema).optional(),
 });
 export type DeedDone = z.infer<typeof DeedDoneSchema>;
+
+/** What else stood in a mail beside its writer's words: what they answer, and their signature. */
+export const RestSchema = z.object({ text: z.string() });
+export type Rest = z.infer<typeof RestSchema>;
 
 export const SINCE_MOST = 500;
 

@@ -81,6 +81,10 @@ export const en: AlertMailWords = {
       subject: 'Your answer was not sent',
       text: 'No text of your own was found in it, so nothing was passed on. Write above the quoted part, or open the conversation and answer there.',
     },
+    encrypted: {
+      subject: 'Your answer was not sent',
+      text: 'It is encrypted, and nobody here can open it, so nothing was passed on. Send it without, or open the conversation and answer there.',
+    },
     'door-closed': {
       subject: 'Your answer was not sent',
       text: 'The door by which this person wrote is closed, so nothing could be passed on. Open the conversation to see how they can be reached.',

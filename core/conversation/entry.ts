@@ -49,6 +49,7 @@ export const heldBackReasons = [
   'empty',
   'door-closed',
   'other-address',
+  'encrypted',
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 
@@ -73,6 +74,8 @@ export type Happening =
       page: Page | null;
       /** By which clock their device lives, an IANA time zone; absent where it did not say. */
       zone?: string;
+      /** It came by mail, and what else stood in that is kept apart. */
+      hasRest?: boolean;
     }
   | { kind: 'team-said'; memberId: string; text: string; files: FileMention[]; way: Way }
   | ({ kind: 'details' } & Details)
@@ -102,8 +105,13 @@ export type Happening =
   | { kind: 'receipt'; of: number; step: Step; why?: string }
   /** Somebody of the team was rung for it; `failed`: by a code, why it reached none of their devices. */
   | { kind: 'rang'; memberId: string; by: 'push' | 'mail'; failed?: string }
-  /** An answer that came by mail and was not passed on, and why; `from`: who sent it, as it says. */
-  | { kind: 'held-back'; why: HeldBack; from: string }
+  /**
+   * An answer that came by mail and was not passed on, and why; `from`: who sent it, as it says. `says`: what stands
+   * in it, where the team is asked whether it is theirs to whom we wrote. `isVisitors`: theirs it is, as far as is known.
+   */
+  | { kind: 'held-back'; why: HeldBack; from: string; says?: string; isVisitors?: boolean }
+  /** Somebody said whether the mail of the entry `of` (its id) is theirs to whom we wrote. */
+  | { kind: 'held-decided'; of: string; memberId: string; isTheirs: boolean }
   /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
   | { kind: 'door-sign'; text: string; until: number | null }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
@@ -113,7 +121,11 @@ export type Happening =
   /** Answers (by their seqs) went to somebody by mail, or did not arrive there; `failed`: by a code, why. */
   | { kind: 'mailed'; of: number[]; to: string; failed?: string }
   /** Something is owed, from now on; the entry's id is the follow-up's. By nobody's hand: `memberId` null. */
-  | ({ kind: 'owed'; memberId: string | null; why: 'note' | 'left' | 'bounced' | 'hand' } & Owed)
+  | ({
+      kind: 'owed';
+      memberId: string | null;
+      why: 'note' | 'left' | 'bounced' | 'asked' | 'held' | 'hand';
+    } & Owed)
   /** What is owed under the id `of` is another, is done, or is not done after all. */
   | ({ kind: 'owed-changed'; of: string; memberId: string | null } & Owed)
   | { kind: 'owed-done'; of: string; memberId: string | null }
@@ -157,6 +169,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   rang: true,
   looked: true,
   'held-back': true,
+  'held-decided': true,
   'turned-soon': true,
   'door-sign': true,
   mailed: true,
@@ -179,6 +192,7 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'rang',
   'looked',
   'held-back',
+  'held-decided',
   'turned-soon',
   'owed',
   'owed-changed',

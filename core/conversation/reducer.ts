@@ -182,6 +182,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'rang':
     case 'looked':
     case 'held-back':
+    case 'held-decided':
     case 'turned-soon':
     case 'door-sign':
     case 'mailed':

@@ -6,6 +6,8 @@ export {
   readDeliveryStatus,
 } from './bounces';
 
+export { type Parted, partReply } from './quoted';
+
 /** The header lines of a mail that matter here, by name in small letters; the first of each. */
 export type Headers = Readonly<Record<string, string | undefined>>;
 
@@ -23,6 +25,15 @@ export const isAutomatic = (headers: Headers, envelopeFrom: string): boolean => 
   if (/multipart\/report/i.test(headers['content-type'] ?? '')) return true;
   if (headers['x-autoreply'] !== undefined || headers['x-autorespond'] !== undefined) return true;
   return /^(mailer-daemon|postmaster|no-?reply)@/i.test(envelopeFrom);
+};
+
+/** Whether only its reader's own program can open a mail (RFC 3156, 4; RFC 8551, 3.2). */
+export const isEncrypted = (headers: Headers): boolean => {
+  const type = headers['content-type'] ?? '';
+  return (
+    /^multipart\/encrypted\b/i.test(type) ||
+    (/^application\/(x-)?pkcs7-mime\b/i.test(type) && !/smime-type\s*=\s*"?signed-data/i.test(type))
+  );
 };
 
 /** Whether the server that received a mail has found that its sender is forged (RFC 8601; DMARC, RFC 7489). */

@@ -1,8 +1,11 @@
 import type { Entry } from '../conversation';
 import { dayOf } from '../hours';
 
-/** Why something is owed: a note was left, somebody left without an answer, an answer did not arrive, or one of the team said so. */
-export const owings = ['note', 'left', 'bounced', 'hand'] as const;
+/**
+ * Why something is owed: a note was left, somebody left without an answer, an answer did not arrive, it is asked whose
+ * a mail is, an answer by mail could not be taken in, or one of the team said so.
+ */
+export const owings = ['note', 'left', 'bounced', 'asked', 'held', 'hand'] as const;
 export type Owing = (typeof owings)[number];
 
 /** Something owed to somebody. All moments are UTC epoch milliseconds. */
@@ -23,6 +26,12 @@ export interface FollowUp {
   /** Who did it; null while it is open, and where it was done by itself. */
   doneBy: string | null;
 }
+
+/** Whether what is owed is an answer to whoever wrote, so that answering them does it. */
+export const isAnswerOwed = (why: Owing): boolean => why !== 'hand' && why !== 'asked';
+
+/** By which id it is owed to say whose a mail is that was held back by an entry. */
+export const askedId = (heldBackId: string): string => `ask-${heldBackId}`;
 
 /** As much may be said of what is owed, in characters. */
 export const OWED_LONGEST = 200;

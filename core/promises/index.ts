@@ -1,10 +1,12 @@
 export {
+  askedId,
   type DueGroup,
   dueGroupOf,
   dueGroups,
   type FollowUp,
   foldFollowUp,
   followUpOf,
+  isAnswerOwed,
   OWED_AHEAD_MS,
   OWED_LONGEST,
   type Owing,

@@ -180,8 +180,11 @@ export const createServices = (
   });
   const mailing: Follow = (...news) =>
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
+  const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow, owing.follow, mailing].flatMap((one) => one(...news));
+    [ringing.follow, promises.follow, owing.follow, mailing, deciding].flatMap((one) =>
+      one(...news),
+    );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
@@ -228,22 +231,6 @@ export const createServices = (
   const registry = createRegistry({ store, seal, kinds: [websiteDoor, ...doorKinds] });
   const delivering = createDelivering({ store, clock, record, write, registry });
   const carrying = { at: registry.at, begin: delivering.begin };
-  const kinds = [
-    reminding({ store, clock, persons, ringing }) as JobKind,
-    returning({ clock, persons, record }) as JobKind,
-    delivering.kind as JobKind,
-    createPushing(pushing) as JobKind,
-    ringingOn({ persons, ringing, beginMail: alertMails.begin }) as JobKind,
-    alertMails.kind as JobKind,
-    visitorMails.kind as JobKind,
-    refusing({
-      mailSettings,
-      businessName: () => store.business.read()?.name ?? '',
-      origin,
-    }) as JobKind,
-    ...jobKinds,
-  ];
-  const jobs = createWorker({ store, clock, write, report, kinds });
   const inbox = { store, clock, record, write, hub, lamp, persons, carrying };
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
@@ -262,6 +249,23 @@ export const createServices = (
     bounced: visitorMails.bounced,
     refusals: limits.mailRefusals,
   });
+  const kinds = [
+    reminding({ store, clock, persons, ringing }) as JobKind,
+    returning({ clock, persons, record }) as JobKind,
+    delivering.kind as JobKind,
+    createPushing(pushing) as JobKind,
+    ringingOn({ persons, ringing, beginMail: alertMails.begin }) as JobKind,
+    alertMails.kind as JobKind,
+    visitorMails.kind as JobKind,
+    mailTaking.heldMails.kind as JobKind,
+    refusing({
+      mailSettings,
+      businessName: () => store.business.read()?.name ?? '',
+      origin,
+    }) as JobKind,
+    ...jobKinds,
+  ];
+  const jobs = createWorker({ store, clock, write, report, kinds });
   const visiting = createVisiting({ store, dressing, receive, signs });
   const sessions = createSessions({ store, clock });
   const pairings = createPairings({ store, clock, sessions });

@@ -6,6 +6,7 @@ import { SMTPServer } from 'smtp-server';
 export const openPost = async () => {
   const mails: (ParsedMail & { envelopeTo: string[] })[] = [];
   const answers: number[] = [];
+  const lost: number[] = [];
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS'],
@@ -19,7 +20,8 @@ export const openPost = async () => {
       const mail = await simpleParser(stream);
       if (answer) return done(Object.assign(new Error('not now'), { responseCode: answer }));
       mails.push({ ...mail, envelopeTo: session.envelope.rcptTo.map(({ address }) => address) });
-      done();
+      const unheard = lost.shift();
+      done(unheard ? Object.assign(new Error('lost'), { responseCode: unheard }) : null);
     },
   });
   const port = await new Promise<number>((resolve) => {
@@ -30,6 +32,8 @@ export const openPost = async () => {
   return {
     mails,
     answers,
+    /** What it says of mails that it has taken all the same, as if its answer were lost on the way. */
+    lost,
     port,
     outgoing: {
       host: '127.0.0.1',

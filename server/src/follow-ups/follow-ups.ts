@@ -4,7 +4,7 @@ import { callInWords } from '@porch/core/calling';
 import type { Entry } from '@porch/core/conversation';
 import { toCalendar } from '@porch/core/feeds';
 import { fromLineMark, NOTE_GRACE_MS, type OpenTime, toLineMark } from '@porch/core/patience';
-import type { FollowUp } from '@porch/core/promises';
+import { askedId, type FollowUp, isAnswerOwed, type Owing } from '@porch/core/promises';
 import type { Clock } from '../clock';
 import { calledOf, lastDoorOf } from '../doors/called';
 import type { Change, WriteNow } from '../inbox/batch';
@@ -29,8 +29,8 @@ export interface Reminding {
 const threadIdsOf = ({ threads }: ConversationRecord): string[] =>
   threads.map(({ threadId }) => threadId);
 
-const oweByItself = (why: 'note' | 'left' | 'bounced', dueAt: number): Recording => ({
-  id: newId(),
+const oweByItself = (why: Exclude<Owing, 'hand'>, dueAt: number, id = newId()): Recording => ({
+  id,
   happening: {
     kind: 'owed',
     memberId: null,
@@ -52,7 +52,7 @@ export const createOwing = (services: {
   const { store, clock, opening, graceMs } = services;
 
   const byItself = (conversation: ConversationRecord): FollowUp[] =>
-    store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => why !== 'hand');
+    store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => isAnswerOwed(why));
 
   const done = (conversation: ConversationRecord, memberId: string | null): Recording[] =>
     byItself(conversation).map(({ id }) => ({
@@ -92,6 +92,16 @@ export const createOwing = (services: {
       },
     }));
 
+  /** A mail came and is not on the roll: to say whose it is, or to answer it otherwise, is owed. */
+  const heldBack = (
+    conversation: ConversationRecord,
+    { id, says, isVisitors }: Entry & { kind: 'held-back' },
+  ): Recording[] => {
+    const dueAt = graceFrom(conversation);
+    if (says !== undefined) return [oweByItself('asked', dueAt, askedId(id))];
+    return isVisitors && byItself(conversation).length === 0 ? [oweByItself('held', dueAt)] : [];
+  };
+
   const followed = (conversation: ConversationRecord, entry: Entry): Recording[] => {
     switch (entry.kind) {
       case 'visitor-said': {
@@ -108,6 +118,8 @@ export const createOwing = (services: {
         return entry.failed === undefined || byItself(conversation).length > 0
           ? []
           : [oweByItself('bounced', graceFrom(conversation))];
+      case 'held-back':
+        return heldBack(conversation, entry);
       case 'team-said':
       case 'wrapped-up':
         return done(conversation, entry.memberId);

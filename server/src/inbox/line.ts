@@ -1,5 +1,11 @@
 import { LINE_PAGE, ROLL_PAGE } from '@porch/contract/limits';
-import { type LinePage, type RollPage, SINCE_MOST, type Since } from '@porch/contract/line';
+import {
+  type LinePage,
+  type Rest,
+  type RollPage,
+  SINCE_MOST,
+  type Since,
+} from '@porch/contract/line';
 import { type Group, threadWrittenLast, type View } from '@porch/core/conversation';
 import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
@@ -59,6 +65,16 @@ export const createLine = (services: { store: Store; clock: Clock; persons: Pers
           .bySeqs(found.flatMap(({ kind, seq }) => (kind === 'team-said' ? [seq] : [])))
           .map(({ seq, step, why }) => ({ seq, step, why })),
       };
+    },
+
+    /** What else stood in the mail that an entry came in; '' where nothing did. */
+    rest: (conversationId: string, entryId: string): Rest => {
+      const conversation = persons.standing(conversationId);
+      if (!conversation) throw new Refused('not-found');
+      const texts = conversation.threads.map(({ threadId }) =>
+        store.heldMails.rest(threadId, entryId),
+      );
+      return { text: texts.find(Boolean) ?? '' };
     },
 
     /** What came after the entry that a device has last. */

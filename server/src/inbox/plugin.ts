@@ -3,6 +3,7 @@ import {
   DeedDoneSchema,
   DeedSchema,
   LinePageSchema,
+  RestSchema,
   RollPageSchema,
   SearchPageSchema,
   SinceSchema,
@@ -12,6 +13,7 @@ import { memberOf } from '../accounts/asking';
 import type { Routing } from '../services';
 
 const InPath = z.object({ id: IdSchema });
+const EntryInPath = z.object({ id: IdSchema, entryId: IdSchema });
 const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
@@ -50,6 +52,15 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     async (request) => {
       return line.roll(request.params.id, request.query.before ?? null);
     },
+  );
+
+  app.get(
+    '/api/conversations/:id/entries/:entryId/rest',
+    {
+      config: { who: 'team' },
+      schema: { params: EntryInPath, response: { 200: RestSchema } },
+    },
+    async (request) => line.rest(request.params.id, request.params.entryId),
   );
 
   app.post(

@@ -31,6 +31,8 @@ export interface Message {
   page: Page | null;
   /** The time zone of the device, as it says. */
   zone?: string;
+  /** What else stood in the mail that it came in; kept, and asked for apart. */
+  rest?: string;
 }
 
 type ProvenWay = Inbound['proves'][number];
@@ -102,12 +104,14 @@ export const createReceive = (services: {
     const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
+    const rest = typed.rest ? { hasRest: true } : {};
+    if (typed.rest) store.heldMails.keepRest(thread.id, typed.id, typed.rest);
     const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
     const comes = isHere && !was?.isHere;
     const recordings: Recording[] = [
       ...first,
       ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
-      { id: typed.id, happening: { kind: 'visitor-said', ...words, note, page, ...zone } },
+      { id: typed.id, happening: { kind: 'visitor-said', ...words, note, page, ...zone, ...rest } },
       ...after(conversation.threads.map(({ threadId }) => threadId)),
     ];
     return { result: conversation.id, news: [record.add(conversation, thread.id, recordings)] };

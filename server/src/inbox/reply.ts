@@ -20,7 +20,7 @@ import type { Record } from './record';
 import { isSameDeed } from './same';
 import { takeWords } from './words';
 
-type WithTheWhole = Extract<Deed, { do: 'read' | 'wrap-up' | 'put-by' | 'take-back' }>;
+type WithTheWhole = Extract<Deed, { do: 'read' | 'wrap-up' | 'put-by' | 'take-back' | 'own-mail' }>;
 type WithOwed = Extract<Deed, { do: 'owe' | 'owe-otherwise' | 'owe-done' | 'owe-again' }>;
 
 const isWithOwed = (deed: WithTheWhole | WithOwed): deed is WithOwed => deed.do.startsWith('owe');
@@ -90,7 +90,7 @@ export const createReply = (services: {
   const happeningOf = (
     deed: WithTheWhole,
     member: Member,
-    { state }: ConversationRecord,
+    { state, threads }: ConversationRecord,
   ): Happening | null => {
     const by = { memberId: member.id };
     switch (deed.do) {
@@ -106,6 +106,15 @@ export const createReply = (services: {
         return { kind: 'put-by', ...by, until: checkedTime(deed.until) };
       case 'take-back':
         return state.aside === null ? null : { kind: 'taken-back', ...by };
+      case 'own-mail': {
+        const { of, isTheirs } = deed;
+        const held = store.heldMails.byId(of);
+        const isHere = threads.some(({ threadId }) => threadId === held?.threadId);
+        if (!held || !isHere) throw new Refused('not-found');
+        // What was let in stays in; what was not may be, after all.
+        const isKnown = held.isTheirs === 1 || (held.isTheirs === 0 && !isTheirs);
+        return isKnown ? null : { kind: 'held-decided', ...by, of, isTheirs };
+      }
     }
   };
 

@@ -56,6 +56,8 @@ export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean =
       return kept.kind === 'owed-done' && kept.of === deed.of;
     case 'owe-again':
       return kept.kind === 'owed-undone' && kept.of === deed.of;
+    case 'own-mail':
+      return kept.kind === 'held-decided' && kept.of === deed.of && kept.isTheirs === deed.isTheirs;
     case 'join':
       return kept.kind === 'joined' && kept.from === deed.other;
     case 'part':

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { en } from '@porch/core/alert-mail';
-import type { Headers } from '@porch/core/mail';
+import { type Headers, partReply } from '@porch/core/mail';
 import { cleanMessage } from '@porch/core/text';
 import { ABOVE_MARK } from '@porch/core/visitor-mail';
-import EmailReplyParser from 'email-reply-parser';
+import { compile } from 'html-to-text';
 import { type AddressObject, type ParsedMail, simpleParser } from 'mailparser';
 
 export interface Attached {
@@ -24,6 +24,8 @@ export interface ReadMail {
   headers: Headers;
   /** What its writer has written, without what was quoted and without their signature. */
   said: string;
+  /** What stood there besides, as far as it is kept. */
+  rest: string;
   attached: Attached[];
   /** What a server says became of a mail of ours (message/delivery-status); '' where it is no such mail. */
   status: string;
@@ -64,22 +66,50 @@ const headersOf = ({ headerLines }: ParsedMail): Headers =>
 /** The lines above which an answer is written: the team's, and what marks a visitor's. */
 const ourLines = [en.above, ABOVE_MARK];
 
-/**
- * What somebody wrote above what they answer: cut at our own line, which every program quotes in some way, then at
- * what a program or a person puts around an answer (quoted lines, "On … wrote:", a signature after two dashes).
- */
-export const ownWords = (text: string): string => {
-  const above = text.split('\n').findIndex((line) => ourLines.some((ours) => line.includes(ours)));
-  const kept = above < 0 ? text : text.split('\n').slice(0, above).join('\n');
-  return cleanMessage(new EmailReplyParser().parseReply(kept));
+/** So much of what was quoted is kept, in characters: whole conversations hang from a mail. */
+const REST_LONGEST = 20_000;
+/** What is longer is no letter; what would be beyond it is not looked at. */
+const TEXT_LONGEST = 1_000_000;
+
+/** HTML as text: no line is broken that was not, and of what would be fetched from elsewhere nothing is said. */
+const asText = compile({
+  wordwrap: false,
+  limits: { maxInputLength: TEXT_LONGEST },
+  selectors: [
+    { selector: 'img', format: 'skip' },
+    { selector: 'a', options: { hideLinkHrefIfSameAsText: true } },
+    ...['h1', 'h2', 'h3', 'h4', 'h5', 'h6'].map((selector) => ({
+      selector,
+      options: { uppercase: false },
+    })),
+  ],
+});
+
+const textIn = ({ text = '', html }: ParsedMail): string =>
+  text.trim() || !html ? text : asText(html);
+
+/** By what a mail was signed, which nobody reads. */
+const SIGNATURE_TYPE = /^application\/(x-)?(pkcs7|pgp)-signature$/i;
+
+const wordsIn = (text: string): Pick<ReadMail, 'said' | 'rest'> => {
+  const { said, rest } = partReply(text.slice(0, TEXT_LONGEST), ourLines);
+  const kept = cleanMessage(rest);
+  return {
+    said: cleanMessage(said),
+    rest: kept.length > REST_LONGEST ? `${kept.slice(0, REST_LONGEST)} …` : kept,
+  };
 };
 
 /** Reads a whole mail (RFC 5322, with its encodings). What cannot be decoded is read as well as it can be. */
 export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
-  const parsed = await simpleParser(bytes, { skipImageLinks: true, skipTextToHtml: true });
+  const parsed = await simpleParser(bytes, {
+    skipImageLinks: true,
+    skipTextToHtml: true,
+    skipHtmlToText: true,
+  });
   const attached = parsed.attachments
     // What is shown within the text (a logo under a signature) is no attachment of its own.
-    .filter(({ related }) => !related)
+    .filter(({ related, contentType }) => !related && !SIGNATURE_TYPE.test(contentType))
     .map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }));
   const messageId = parsed.messageId ?? null;
   const headers = headersOf(parsed);
@@ -93,7 +123,7 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
     to: [...addressesIn(parsed.to), ...addressesIn(parsed.cc)],
     subject: parsed.subject ?? '',
     headers,
-    said: ownWords(parsed.text ?? ''),
+    ...wordsIn(textIn(parsed)),
     attached,
     // The parser puts what a server says of a delivery into the text.
     status: REPORT.test(headers['content-type'] ?? '') ? (parsed.text ?? '') : '',

@@ -5,6 +5,7 @@ import type { HeldBack } from '@porch/core/conversation';
 import {
   bounceReason,
   isAutomatic,
+  isEncrypted,
   isForged,
   isSameAddress,
   readDeliveryStatus,
@@ -21,6 +22,7 @@ import { Refused } from '../refused';
 import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
 import type { Store, VisitorAddressRecord } from '../store';
+import { createHeldMails } from './held';
 import { type ReadMail, readMail } from './reading';
 import type { ReplyAddresses } from './reply-addresses';
 import type { MailSettingsKept } from './settings';
@@ -33,6 +35,15 @@ export interface RefusalMailJob {
   talk: string;
   /** Of the mail that it answers; null: it had none. */
   messageId: string | null;
+}
+
+/** Whose a mail is that is held back. */
+interface Held {
+  isOfTeam?: boolean;
+  /** Theirs to whom we wrote, and meant for us. */
+  isVisitors?: boolean;
+  /** What the team is shown of it, where it is asked whose it is. */
+  ask?: (entryId: string) => string | null;
 }
 
 const DAY_MS = 24 * 3_600_000;
@@ -89,13 +100,19 @@ export const createMailTaking = (services: {
     attached.length > FILES_MOST ||
     attached.some(({ bytes }) => bytes.length > FILE_LARGEST_BYTES);
 
+  /** Why a mail can never be taken in, whoever wrote it; null: it can. */
+  const unfit = (mail: ReadMail): HeldBack | null => {
+    if (isEncrypted(mail.headers)) return 'encrypted';
+    return isTooLarge(mail) ? 'too-large' : null;
+  };
+
   /** On the roll; and to a sender of the team, whom the mail that says it is written for. */
   const holdBack = (
     talk: string,
     mail: ReadMail,
     envelopeFrom: string,
     why: HeldBack,
-    isOfTeam = true,
+    { isOfTeam = true, isVisitors = false, ask = () => null }: Held = {},
   ): Promise<null> => {
     const isTold =
       isOfTeam &&
@@ -107,7 +124,11 @@ export const createMailTaking = (services: {
       if (!store.mail.see(mail.id, clock.now())) return { result: null, news: [] };
       const conversation = persons.standing(talk);
       const from = mail.from.slice(0, 254);
-      const happening = { kind: 'held-back' as const, why, from };
+      const id = newId();
+      const says = conversation ? ask(id) : null;
+      const asked = says === null ? {} : { says };
+      const theirs = isVisitors ? { isVisitors } : {};
+      const happening = { kind: 'held-back' as const, why, from, ...asked, ...theirs };
       if (isTold) {
         const job: RefusalMailJob = { to: envelopeFrom, why, talk, messageId: mail.messageId };
         const key = `refusal-mail ${mail.id}`;
@@ -118,13 +139,14 @@ export const createMailTaking = (services: {
       }
       return {
         result: null,
-        news: conversation ? [record.add(conversation, null, [{ id: newId(), happening }])] : [],
+        news: conversation ? [record.add(conversation, null, [{ id, happening }])] : [],
       };
     });
   };
 
   const pass = async (talk: string, mail: ReadMail, member: Member): Promise<HeldBack | null> => {
-    if (isTooLarge(mail)) return 'too-large';
+    const why = unfit(mail);
+    if (why) return why;
     try {
       const fileIds = await filesOf(mail, member);
       if (!mail.said && fileIds.length === 0) return 'empty';
@@ -156,14 +178,16 @@ export const createMailTaking = (services: {
 
   /** What a visitor answers by mail goes on in their conversation; null: it was taken. */
   const passOn = async (mail: ReadMail, threadId: string): Promise<HeldBack | null> => {
-    if (isTooLarge(mail)) return 'too-large';
+    const why = unfit(mail);
+    if (why) return why;
     const thread = store.threads.byId(threadId);
     if (!thread) return 'stale';
     if (store.doors.byId(thread.doorId)?.closedAt) return 'door-closed';
     try {
       const fileIds = await visitorFilesOf(mail, threadId);
       if (!mail.said && fileIds.length === 0) return 'empty';
-      const typed = { id: `mail-${mail.id}`, text: mail.said, fileIds, page: null };
+      const { said: text, rest } = mail;
+      const typed = { id: `mail-${mail.id}`, text, rest, fileIds, page: null };
       await receive.message(thread, typed, { isHere: false });
       await write(() => {
         if (mail.messageId) store.visitorMail.note(threadId, clock.now(), mail.messageId, null);
@@ -179,6 +203,12 @@ export const createMailTaking = (services: {
     }
   };
 
+  const heldMails = createHeldMails({ store, clock, persons, record, passOn });
+
+  /** Whether a mail is of whoever we wrote to, as far as is known. */
+  const isTheirs = (mail: ReadMail, { threadId, address }: VisitorAddressRecord): boolean =>
+    isSameAddress(mail.from, address) || store.heldMails.isTheirs(threadId, mail.from) === true;
+
   /** A server says what became of a mail of ours: whether that is bad news, which is noted once. */
   const takeStatus = (mail: ReadMail, threadId: string): Promise<boolean> => {
     const failed = readDeliveryStatus(mail.status).find(({ action }) => action === 'failed');
@@ -192,20 +222,28 @@ export const createMailTaking = (services: {
 
   const takeVisitors = async (
     mail: ReadMail,
-    { threadId, address }: VisitorAddressRecord,
+    bytes: Buffer,
+    to: VisitorAddressRecord,
     envelopeFrom: string,
   ): Promise<HeldBack | null> => {
-    const held = (why: HeldBack) =>
-      holdBack(threadId, mail, envelopeFrom, why, false).then(() => why);
+    const { threadId } = to;
+    const held = (why: HeldBack, whose: Held = {}) =>
+      holdBack(threadId, mail, envelopeFrom, why, { isOfTeam: false, ...whose }).then(() => why);
     if (mail.status) return (await takeStatus(mail, threadId)) ? null : 'automatic';
     if (isAutomatic(mail.headers, envelopeFrom)) return held('automatic');
     if (isForged(mail.headers)) return held('unknown-sender');
-    if (!isSameAddress(mail.from, address)) return held('other-address');
+    if (!isTheirs(mail, to)) {
+      const why = unfit(mail);
+      if (why) return held(why);
+      const ask = (entryId: string) => heldMails.ask(entryId, threadId, mail, bytes);
+      return held('other-address', { ask });
+    }
     const why = await passOn(mail, threadId);
-    return why === null ? null : held(why);
+    return why === null ? null : held(why, { isVisitors: true });
   };
 
   return {
+    heldMails,
     /** Whether a mail for an address would be looked at; of anything else nothing is taken. */
     isOurs: (address: string): boolean => lookUp([address]) !== null,
     /**
@@ -219,7 +257,9 @@ export const createMailTaking = (services: {
       const mail = await readMail(bytes);
       const looked = lookUp([...envelope.to, ...mail.to]);
       if (!looked) return 'nobodys';
-      if (looked.is === 'visitor') return takeVisitors(mail, looked.record, envelope.from);
+      if (looked.is === 'visitor') {
+        return takeVisitors(mail, bytes, looked.record, envelope.from);
+      }
       const { conversationId: talk, memberId } = looked.record;
       const held = (why: HeldBack) => holdBack(talk, mail, envelope.from, why).then(() => why);
       if (isAutomatic(mail.headers, envelope.from)) return held('automatic');
@@ -232,6 +272,7 @@ export const createMailTaking = (services: {
     },
     tidy: (): void => {
       store.mail.forgetBefore(clock.now() - SEEN_KEPT_MS);
+      heldMails.tidy();
       replyAddresses.tidy();
     },
   };

@@ -257,4 +257,16 @@ describe('answers to somebody who has gone', () => {
     expect(out.mails).toHaveLength(1);
     expect(roll('mailed')).toHaveLength(1);
   });
+
+  it('that went without its being heard go again under the same name, and are noted once', async () => {
+    await writes();
+    out.lost.push(451);
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    for (let tries = 0; tries < 10 && out.mails.length < 2; tries += 1) await pass(minute);
+    expect(out.mails).toHaveLength(2);
+    const names = out.mails.map(({ messageId }) => messageId);
+    expect(new Set(names).size).toBe(1);
+    expect(roll('mailed')).toHaveLength(1);
+  });
 });

@@ -12,6 +12,7 @@ import { feedsTable } from './feeds';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
 import { followUpsTable } from './follow-ups';
+import { heldMailsTable } from './held-mails';
 import { hoursTable } from './hours';
 import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
@@ -44,6 +45,7 @@ export type { PublishedRecord } from './dresses';
 export type { Scope } from './entries';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
+export type { HeldMailRecord } from './held-mails';
 export type { DeadJob, JobRecord, NewJob } from './jobs';
 export type { ReplyAddressRecord } from './mail';
 export type { MemberRecord } from './members';
@@ -76,6 +78,7 @@ export const createStore = (db: Db) => {
     rounds: roundsTable(db),
     mail: mailTable(db),
     visitorMail: visitorMailTable(db),
+    heldMails: heldMailsTable(db),
     probe: probeTable(db),
     promises: promisesTable(db),
     lights: lightsTable(db),

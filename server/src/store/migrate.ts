@@ -10,6 +10,7 @@ import mail from './migrations/0008-mail.sql';
 import hours from './migrations/0009-hours.sql';
 import followUps from './migrations/0010-follow-ups.sql';
 import visitorMail from './migrations/0011-visitor-mail.sql';
+import heldMails from './migrations/0012-held-mails.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -24,6 +25,7 @@ export const migrations: readonly string[] = [
   hours,
   followUps,
   visitorMail,
+  heldMails,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -57,6 +57,9 @@ const deedsOf = (client: QueryClient, memberId: string) => {
     },
     part: (row: Row, threadIds: string[]): string =>
       outbox.add(row.id, { do: 'part', threadIds, files: [] }),
+    /** Says whether a mail that was held back is of whoever we wrote to. */
+    ownMail: (row: Row, of: string, isTheirs: boolean): string =>
+      outbox.add(row.id, { do: 'own-mail', of, isTheirs, files: [] }),
     takeBack: (row: Row): void => {
       const id = outbox.add(row.id, { do: 'take-back', files: [] });
       ahead(row, { ...happened(id), kind: 'taken-back' });

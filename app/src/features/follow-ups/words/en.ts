@@ -12,6 +12,8 @@ export const en = {
     note: 'Left a note',
     left: 'Left without an answer',
     bounced: 'An answer did not arrive',
+    asked: 'Whose is an email',
+    held: 'An email could not be taken in',
     hand: 'Promised',
   } satisfies Record<Owing, string>,
   answerOwed: 'An answer',

@@ -120,6 +120,14 @@ const mailsIn = (entries: readonly Entry[]): Map<number, boolean> =>
     ),
   );
 
+/** Whether mails that were held back are theirs: the last that was said of each counts. */
+const decidedIn = (entries: readonly Entry[]): Map<string, boolean> =>
+  new Map(
+    entries.flatMap((entry) =>
+      entry.kind === 'held-decided' ? [[entry.of, entry.isTheirs] as const] : [],
+    ),
+  );
+
 const noEntries: readonly Entry[] = [];
 
 /** What the slips of a roll need to know; the same as long as nothing of it has changed. */
@@ -142,6 +150,7 @@ const useRollFacts = (
             row,
             receipts,
             mails: mailsIn(entries),
+            decided: decidedIn(entries),
             now,
             zone,
             name: nameOf(row),

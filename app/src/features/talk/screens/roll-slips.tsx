@@ -21,6 +21,7 @@ import { fileAddress } from '../../../shell/pictures/addresses';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import { words } from '../words';
+import { AskedSlip, RestOfMail } from './mail-slips';
 
 const PICTURE_WIDEST = 300;
 
@@ -30,6 +31,8 @@ export interface RollFacts {
   receipts: readonly Receipt[];
   /** Whether an answer that went by mail arrived, as far as is known, by its seq. */
   mails: ReadonlyMap<number, boolean>;
+  /** Whether mails that were held back (by their entries' ids) are theirs, as the team has said. */
+  decided: ReadonlyMap<string, boolean>;
   now: number;
   zone: string;
   /** What the visitor is called. */
@@ -172,6 +175,7 @@ const VisitorSlip = ({
       </View>
       {entry.text ? <Linked text={entry.text} /> : null}
       <Files files={entry.files} open={facts.openPicture} />
+      {entry.hasRest ? <RestOfMail entry={entry} /> : null}
     </View>
   );
 };
@@ -235,6 +239,8 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words().conversation.takenBack(memberName(entry.memberId));
     case 'held-back':
       return words().conversation.heldBack[entry.why](entry.from);
+    case 'held-decided':
+      return words().conversation.decided(memberName(entry.memberId), entry.isTheirs);
     case 'returned':
       return words().conversation.returned;
     case 'mailed': {
@@ -281,6 +287,9 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
 export const RollEntry = memo(({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   if (entry.kind === 'visitor-said') return <VisitorSlip entry={entry} facts={facts} />;
   if (entry.kind === 'team-said') return <TeamSlip entry={entry} facts={facts} />;
+  if (entry.kind === 'held-back' && entry.says !== undefined) {
+    return <AskedSlip entry={entry} facts={facts} />;
+  }
   if (entry.kind === 'waypoint') return <Waypoint entry={entry} facts={facts} />;
   return (
     <View style={styles.mark}>

@@ -36,7 +36,18 @@ export const en = {
       'not-said': 'their server did not say why',
       other: 'it could not be sent',
     } satisfies Record<BounceReason | 'other', string> as Record<string, string>,
+    rest: { show: 'Show the rest of the email', hide: 'Hide the rest of the email' },
+    asked: (from: string) =>
+      `Is this theirs? It came by email from ${from}, not from where we wrote to.`,
+    askedFrom: (from: string) => `An email from ${from}`,
+    isTheirs: 'It is theirs',
+    isNotTheirs: 'It is not',
+    isTheirsAfterAll: 'It is theirs after all',
+    decided: (who: string, isTheirs: boolean) =>
+      isTheirs ? `${who}: the email is theirs` : `${who}: the email is not theirs`,
     owed: {
+      asked: (time: string) => `Whose the email is, is asked: it is due by ${time}`,
+      held: (time: string) => `Their email could not be taken in: an answer is owed by ${time}`,
       bounced: (time: string) => `It did not arrive: an answer is owed by ${time}`,
       note: (time: string) => `An answer is owed by ${time}`,
       left: (time: string) => `They left without an answer: it is owed by ${time}`,
@@ -65,6 +76,8 @@ export const en = {
         `An answer by email from ${from} was not passed on: nothing was written in it`,
       'other-address': (from: string) =>
         `An email from ${from} was not taken in: it came from another address than we wrote to`,
+      encrypted: (from: string) =>
+        `An answer by email from ${from} was not passed on: it is encrypted, and only their and your own program could open it`,
       'door-closed': (from: string) =>
         `An answer by email from ${from} was not passed on: the door is closed`,
     } satisfies Record<HeldBack, (from: string) => string>,
@@ -159,6 +172,7 @@ export const en = {
       'owe-otherwise': 'What is owed was not changed',
       'owe-done': 'Not marked as done',
       'owe-again': 'Not taken back',
+      'own-mail': 'Not said whose the email is',
     },
     putByAgain: 'Choose another time',
     leave: 'Leave it',

@@ -1,0 +1,97 @@
+import type { Entry } from '@porch/core/conversation';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { corner } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { momentInWords } from '../../../kit/times';
+import { useOutbox } from '../../../shell/live/outbox';
+import { shellWords } from '../../../shell/words';
+import { useDeeds } from '../../deeds/data/deeds';
+import { useRest } from '../data/rest';
+import { words } from '../words';
+import type { RollFacts } from './roll-slips';
+
+const RestText = ({ conversationId, entryId }: { conversationId: string; entryId: string }) => {
+  const theme = useTheme();
+  const rest = useRest(conversationId, entryId);
+  const said =
+    rest.data?.text ?? (rest.isError ? shellWords().refusal({ code: 'our-fault' }) : '…');
+  return (
+    <Text kind="second" tone="slate" style={[styles.rest, { borderColor: theme.edge }]}>
+      {said}
+    </Text>
+  );
+};
+
+/** What else stood in the mail that a message came in, unfolded by whoever wants to read it. */
+export const RestOfMail = ({ entry }: { entry: Entry }) => {
+  const [isOpen, setOpen] = useState(false);
+  const { show, hide } = words().conversation.rest;
+  return (
+    <View style={styles.unfold}>
+      <Button
+        look="bare"
+        label={isOpen ? hide : show}
+        aria-expanded={isOpen}
+        onPress={() => setOpen(!isOpen)}
+      />
+      {isOpen ? <RestText conversationId={entry.conversationId} entryId={entry.id} /> : null}
+    </View>
+  );
+};
+
+type Held = Entry & { kind: 'held-back' };
+
+/** A mail from another address than we wrote to: what it says, and the question whose it is. */
+export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) => {
+  const theme = useTheme();
+  const { ownMail } = useDeeds();
+  const { row, decided, now, zone } = facts;
+  const isOnItsWay = useOutbox(({ queue }) =>
+    queue.some(({ load }) => load.do === 'own-mail' && load.of === entry.id),
+  );
+  const said = words().conversation;
+  const verdict = decided.get(entry.id);
+  return (
+    <View style={[styles.slip, { borderColor: theme.edge }]}>
+      <Text kind="second">
+        {verdict === undefined ? said.asked(entry.from) : said.askedFrom(entry.from)}
+        {' · '}
+        {momentInWords(entry.at, now, zone)}
+      </Text>
+      <Text {...{ dir: 'auto' }}>{`“${entry.says}”`}</Text>
+      {isOnItsWay || verdict === true ? null : (
+        <View style={styles.doings}>
+          <Button
+            look={verdict === undefined ? 'edge' : 'bare'}
+            label={verdict === undefined ? said.isTheirs : said.isTheirsAfterAll}
+            onPress={() => ownMail(row, entry.id, true)}
+          />
+          {verdict === undefined ? (
+            <Button
+              look="bare"
+              label={said.isNotTheirs}
+              onPress={() => ownMail(row, entry.id, false)}
+            />
+          ) : null}
+        </View>
+      )}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  unfold: { alignItems: 'flex-start', gap: 4 },
+  rest: { borderLeftWidth: 2, paddingLeft: 10, overflow: 'visible' },
+  slip: {
+    marginHorizontal: 12,
+    marginVertical: 6,
+    padding: 12,
+    gap: 6,
+    borderWidth: 1,
+    borderRadius: corner,
+  },
+  doings: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

@@ -1,0 +1,181 @@
+/** A mail's text in two: what its writer says, and what stood there besides; both empty where there was nothing. */
+export interface Parted {
+  said: string;
+  /** What they answer, and their signature. Where they answered in between: the whole, so that it can be followed. */
+  rest: string;
+}
+
+/** A line of a mail is looked at so far; what makes an attribution or a header stands before. */
+const LOOKED_AT = 400;
+/** An attribution may have been wrapped onto so many lines. */
+const WRAPPED_MOST = 3;
+/** The header lines that a program puts over what is answered. */
+const HEADERS_MOST = 8;
+const HEADERS_LEAST = 3;
+/** A signature is no longer (RFC 3676, 4.3, names four lines as good manners). */
+const SIGNATURE_LINES_MOST = 10;
+/** From here on a program may have broken a quoted line in two, its end without a sign. */
+const BROKEN_FROM = 60;
+
+const ADDRESS = /[^\s@<>[\]]@[^\s@<>[\]]+\.\p{L}{2,}/u;
+const YEAR = /(?<!\d)(20\d\d|\d{1,2}[./-]\d{1,2}[./-]\d\d)(?!\d)/;
+const TIME = /(?<!\d)\d{1,2}[:.h]\d\d(?!\d)/;
+const QUOTED = /^\s{0,3}(?:>|\|(?:\s|$))/;
+const HEADER = /^[\s*_]*\p{L}[\p{L}\p{M} '.-]{0,24}[*_]*\s?[:\uff1a]/u;
+/** "-----Original Message-----" in any language, and the rule that stands in its place. */
+const DIVIDER = /^\s*(?:[-_]{3,}\s*\p{L}.{1,50}\S\s*[-_]{3,}|[-_]{20,})\s*$/u;
+const SIGNATURE = /^--\s?$/;
+/** What a telephone puts under a mail by itself. */
+const FROM_A_PHONE =
+  /^(?:sent (?:from|with|via) |von (?:meinem|meiner|unterwegs) .*gesendet|gesendet (?:von|mit|über) |envoyé (?:de|depuis|à partir) |enviado (?:desde|do|a partir) |inviato (?:da|dal) |verzonden (?:vanaf|met) |verstuurd (?:vanaf|met) |skickat från |sendt fra |lähetetty |wysłane? z |odesláno z |отправлено (?:с|из) |надіслано з |从我的.*发送|发自我的|.+から送信$)/iu;
+
+/** What is looked at of a line: without signs that only say which way it runs, and no-break spaces as spaces. */
+const plain = (line: string): string =>
+  line
+    .slice(0, LOOKED_AT)
+    .replace(/[\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
+    .replace(/[\u00a0\u202f]/g, ' ')
+    .trimEnd();
+
+const isBlank = (line: string | undefined): boolean => line === undefined || line.trim() === '';
+
+const nextFull = (lines: readonly string[], from: number): number => {
+  let at = from;
+  while (at < lines.length && isBlank(lines[at])) at += 1;
+  return at;
+};
+
+/** Whether a program's header lines over what is answered begin here: several in a row, with an address and a date. */
+const isHeaderBlock = (lines: readonly string[], at: number): boolean => {
+  const block: string[] = [];
+  for (let look = at; look < lines.length && block.length < HEADERS_MOST; look += 1) {
+    const line = lines[look] ?? '';
+    if (!HEADER.test(line)) break;
+    block.push(line);
+  }
+  return (
+    block.length >= HEADERS_LEAST &&
+    block.some((line) => ADDRESS.test(line)) &&
+    block.some((line) => YEAR.test(line) && TIME.test(line))
+  );
+};
+
+/** So many marked lines in a row were not quoted by hand. */
+const RUN_LEAST = 3;
+
+const isRun = (lines: readonly string[], from: number): boolean =>
+  lines.slice(from, from + RUN_LEAST).filter((line) => QUOTED.test(line)).length === RUN_LEAST;
+
+/** How many lines from here say who wrote what follows ("On …, … wrote:"); 0: none do. */
+const attributionAt = (lines: readonly string[], at: number): number => {
+  let joined = '';
+  for (let count = 1; count <= WRAPPED_MOST; count += 1) {
+    const line = lines[at + count - 1];
+    if (line === undefined || isBlank(line) || QUOTED.test(line)) return 0;
+    joined = `${joined} ${line.trim()}`.trim();
+    if (!/[:\uff1a]$/.test(joined)) continue;
+    const [hasAddress, hasYear] = [ADDRESS.test(joined), YEAR.test(joined)];
+    if (hasAddress && hasYear && TIME.test(joined)) return count;
+    const next = nextFull(lines, at + count);
+    const isSure = hasAddress || hasYear || (count === 1 && isRun(lines, next));
+    if (QUOTED.test(lines[next] ?? '') && isSure) return count;
+  }
+  return 0;
+};
+
+/** A quoted line of which a program has broken off the end. */
+const isBrokenOff = (lines: readonly string[], at: number): boolean =>
+  (lines[at - 1] ?? '').length >= BROKEN_FROM &&
+  QUOTED.test(lines[at - 1] ?? '') &&
+  QUOTED.test(lines[at + 1] ?? '');
+
+/** Where the header lines begin that stand over our own line, of which some programs write but two. */
+const headersOver = (lines: readonly string[], at: number): number => {
+  let first = at;
+  while (first > 0 && at - first < HEADERS_MOST && isBlank(lines[first - 1])) first -= 1;
+  const end = first;
+  while (first > 0 && end - first < HEADERS_MOST && HEADER.test(lines[first - 1] ?? '')) first -= 1;
+  return end - first >= 2 ? first : at;
+};
+
+/** Where what is answered begins, as nothing of the writer's follows it; the number of lines where it never does. */
+const tailFrom = (lines: readonly string[], ourLines: readonly string[]): number => {
+  const isOurs = (line: string): boolean => ourLines.some((ours) => line.includes(ours));
+  const at = lines.findIndex((line, index) => isOurs(line) || isHeaderBlock(lines, index));
+  if (at < 0) return lines.length;
+  return isOurs(lines[at] ?? '') ? headersOver(lines, at) : at;
+};
+
+/** Which of the lines are quoted, up to where nothing of the writer's follows. */
+const quotedIn = (lines: readonly string[], until: number): boolean[] => {
+  const isQuoted: boolean[] = new Array(lines.length).fill(false);
+  let isAfter = false;
+  for (let at = 0; at < until; at += 1) {
+    const count = attributionAt(lines, at);
+    if (count > 0) {
+      isAfter = true;
+      isQuoted.fill(true, at, at + count);
+      // Over nothing that is marked as quoted: some programs mark nothing, and all that follows is.
+      const isMarked = QUOTED.test(lines[nextFull(lines, at + count)] ?? '');
+      if (!isMarked) return isQuoted.fill(true, at);
+      at += count - 1;
+    } else if (QUOTED.test(lines[at] ?? '') || (isAfter && isBrokenOff(lines, at))) {
+      const isAlone = !QUOTED.test(lines[at + 1] ?? '') && !isQuoted[at - 1];
+      const isLast = nextFull(lines, at + 1) >= until;
+      isQuoted[at] = isAfter || !isAlone || isLast;
+    }
+  }
+  return isQuoted.fill(true, until);
+};
+
+/** Sets aside what follows two dashes on a line of their own, as long as it can be a signature. */
+const markSignature = (lines: readonly string[], isQuoted: boolean[]): void => {
+  for (const [at, line] of lines.entries()) {
+    if (!SIGNATURE.test(line) || isQuoted[at]) continue;
+    // No further than a signature goes: of many such lines each would look to the end.
+    const most = at + SIGNATURE_LINES_MOST + 1;
+    let end = at;
+    while (end <= most && end < lines.length && !isQuoted[end]) end += 1;
+    if (end <= most) isQuoted.fill(true, at, end);
+  }
+};
+
+/** Sets aside what a program has put under the answer: a rule over what is quoted, and the telephone's own line. */
+const markTrailing = (lines: readonly string[], isQuoted: boolean[]): void => {
+  for (let at = lines.length - 1; at >= 0; at -= 1) {
+    if (isQuoted[at]) continue;
+    const line = lines[at] ?? '';
+    const isOver = isQuoted[at + 1] === true;
+    const isProgram = FROM_A_PHONE.test(line.trim()) || (isOver && DIVIDER.test(line));
+    if (!isBlank(line) && !isProgram) return;
+    isQuoted[at] = true;
+  }
+};
+
+const textOf = (lines: readonly string[]): string =>
+  lines
+    .join('\n')
+    .replace(/\n{3,}/g, '\n\n')
+    .trim();
+
+/**
+ * Parts a mail's plain text into what its writer says and the rest. It goes by shapes that programs of any language
+ * share: our own line, marked lines (RFC 3676, 4.5), header lines with an address and a date, a line with who and
+ * when that ends in a colon. `ourLines`: parts of lines above which our own mails ask for the answer. Where nothing
+ * would be left, all of it is theirs.
+ *
+ * "Yes.\n\nOn 26/11/2026 09:12, Maren wrote:\n> Two?" → { said: "Yes.", rest: "On 26/11/2026 …\n> Two?" }
+ */
+export const partReply = (text: string, ourLines: readonly string[] = []): Parted => {
+  const original = text.replace(/\r\n?/g, '\n').split('\n');
+  const lines = original.map(plain);
+  const isQuoted = quotedIn(lines, tailFrom(lines, ourLines));
+  markSignature(lines, isQuoted);
+  markTrailing(lines, isQuoted);
+  const said = textOf(original.filter((_, at) => !isQuoted[at]));
+  if (!said) return { said: textOf(original), rest: '' };
+  const firstQuoted = isQuoted.indexOf(true);
+  const isAbove = firstQuoted < 0 || !isQuoted.includes(false, firstQuoted);
+  const rest = isAbove ? original.filter((_, at) => isQuoted[at]) : original;
+  return { said, rest: textOf(rest) };
+};
