@@ -83,6 +83,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     note: z.boolean(),
     page: PageSchema.nullable(),
     zone: z.string().optional(),
+    language: z.string().optional(),
     hasRest: z.boolean().optional(),
   }),
   z.object({
@@ -217,6 +218,7 @@ export const StateSchema = z.object({
   movedAt: TimeSchema.nullable(),
   page: PageSchema.nullable(),
   zone: z.string(),
+  language: z.string(),
   firstAt: TimeSchema,
   lastAt: TimeSchema,
   lastSeq: SeqSchema,

@@ -74,6 +74,8 @@ export type Happening =
       page: Page | null;
       /** By which clock their device lives, an IANA time zone; absent where it did not say. */
       zone?: string;
+      /** In which language the door spoke to them; absent where it did not say. */
+      language?: string;
       /** It came by mail, and what else stood in that is kept apart. */
       hasRest?: boolean;
     }

@@ -30,6 +30,8 @@ export interface ConversationState {
   page: Page | null;
   /** The time zone of the device that was last written from; empty: not known. */
   zone: string;
+  /** In which language the door spoke to them last; empty: not known. */
+  language: string;
   firstAt: number;
   /** When anything was last said by either side. */
   lastAt: number;
@@ -63,6 +65,7 @@ export const emptyConversation: ConversationState = {
   movedAt: null,
   page: null,
   zone: '',
+  language: '',
   firstAt: 0,
   lastAt: 0,
   lastSeq: 0,
@@ -90,6 +93,7 @@ const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): St
     isNote: owedIsNote && entry.note,
     page: entry.page ?? state.page,
     zone: entry.zone ?? state.zone,
+    language: entry.language ?? state.language,
     lastAt: entry.at,
     saidSeq: entry.seq,
     lastWords: summary(entry.text, entry.files),

@@ -5,7 +5,7 @@ import { type ConversationState, emptyConversation, fold, UNREAD_KEPT } from './
 export const THREADS_MOST = 20;
 
 /** Another number when the fold gives something else for the same entries: all are folded anew then. */
-export const FOLD_VERSION = 1;
+export const FOLD_VERSION = 2;
 
 /** What an answer in another thread of the same conversation means for this one. */
 interface AnsweredElsewhere {
@@ -24,7 +24,7 @@ export interface ThreadState extends ConversationState {
   doorId: string;
   /** Seqs of the entries that each of these comes from; 0: from none. */
   from: Record<
-    'name' | 'email' | 'phone' | 'own' | 'page' | 'zone' | 'place' | 'owed' | 'aside',
+    'name' | 'email' | 'phone' | 'own' | 'page' | 'zone' | 'language' | 'place' | 'owed' | 'aside',
     number
   >;
   /** By the id of the thread that was answered in. */
@@ -35,7 +35,18 @@ export const emptyThread = (threadId: string, doorId: string): ThreadState => ({
   ...emptyConversation,
   threadId,
   doorId,
-  from: { name: 0, email: 0, phone: 0, own: 0, page: 0, zone: 0, place: 0, owed: 0, aside: 0 },
+  from: {
+    name: 0,
+    email: 0,
+    phone: 0,
+    own: 0,
+    page: 0,
+    zone: 0,
+    language: 0,
+    place: 0,
+    owed: 0,
+    aside: 0,
+  },
   elsewhere: {},
 });
 
@@ -48,6 +59,7 @@ const fieldsOf = (thread: ThreadState, entry: Entry): readonly Field[] => {
       const fields: Field[] = ['place', 'owed'];
       if (entry.page) fields.push('page');
       if (entry.zone) fields.push('zone');
+      if (entry.language) fields.push('language');
       return fields;
     }
     case 'details':

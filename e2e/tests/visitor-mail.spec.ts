@@ -1,4 +1,5 @@
 import type { OpeningHours } from '@porch/core/hours/opening';
+import { expectClean } from '../kit/clean';
 import { answer, expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
 
 const minute = 60_000;
@@ -69,12 +70,45 @@ test('a note at night is answered in the morning by mail, the reply comes back b
   await reader.getByRole('button', { name: 'Send' }).click();
   await expect(reader.getByText(/The server said: 250/)).toBeVisible();
   await expect(phone.getByRole('log')).toContainText('Thank you! I come on Saturday.');
+  await expect(phone.getByText('> They are yours.')).toBeHidden();
+  await phone.getByRole('button', { name: 'Show the rest of the email' }).click();
+  await expect(phone.getByText('> They are yours.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Hide the rest of the email' }).click();
+  await expect(phone.getByText('> They are yours.')).toBeHidden();
+
+  // From another address of theirs: nobody guesses.
+  await reader.goto(`${porch.site}/mail/read/${mail?.id}`);
+  await reader.getByLabel('Sent from').fill('wren@office.example');
+  await reader.getByLabel('Your answer').fill('Make it three.');
+  await reader.getByRole('button', { name: 'Send' }).click();
+  await expect(
+    phone.getByText(/^Is this theirs\? It came by email from wren@office/),
+  ).toBeVisible();
+  await phone.getByRole('button', { name: 'It is theirs', exact: true }).click();
+  await porch.pass(1_000);
+  await expect(phone.getByText('Make it three.', { exact: true })).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'It is theirs', exact: true })).toBeHidden();
 
   await visitor.page.goto(`${porch.site}/`);
   await visitor.page.getByRole('button', { name: /^Quillfern Nursery .*Write to us/ }).click();
   await expect(visitor.panel.getByText('They are yours.')).toBeVisible();
   await expect(visitor.panel.getByText('Thank you! I come on Saturday.')).toBeVisible();
   await expect(phone.getByText('Goes to: their screen, they are on the page')).toBeVisible();
+
+  const link = /http\S+(\/mail\/stop\/\S+)/.exec(mail?.text ?? '')?.[1];
+  for (const colorScheme of ['light', 'dark'] as const) {
+    const stopping = await (await browser.newContext({ colorScheme })).newPage();
+    await stopping.goto(`${porch.origin}${link}`);
+    await expect(stopping.getByRole('heading', { name: 'Quillfern Nursery' })).toBeVisible();
+    await expectClean(stopping, `the page that stops mails, ${colorScheme}`);
+    await stopping.getByRole('button', { name: 'Stop these emails' }).click();
+    await expect(stopping.getByText('No more emails come to this address.')).toBeVisible();
+    await expectClean(stopping, `the page after that, ${colorScheme}`);
+  }
+  await visitor.page.goto('about:blank');
+  await porch.pass(2 * minute);
+  await phone.reload();
+  await expect(phone.getByText(/^They want no more emails/)).toBeVisible();
 });
 
 test('whoever leaves before reading gets it by mail; one that bounces is said so and owed again', async ({

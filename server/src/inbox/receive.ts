@@ -31,6 +31,8 @@ export interface Message {
   page: Page | null;
   /** The time zone of the device, as it says. */
   zone?: string;
+  /** In which language the door speaks to them, one of its own. */
+  language?: string;
   /** What else stood in the mail that it came in; kept, and asked for apart. */
   rest?: string;
 }
@@ -104,6 +106,7 @@ export const createReceive = (services: {
     const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
+    const language = typed.language ? { language: typed.language } : {};
     const rest = typed.rest ? { hasRest: true } : {};
     if (typed.rest) store.heldMails.keepRest(thread.id, typed.id, typed.rest);
     const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
@@ -111,7 +114,10 @@ export const createReceive = (services: {
     const recordings: Recording[] = [
       ...first,
       ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
-      { id: typed.id, happening: { kind: 'visitor-said', ...words, note, page, ...zone, ...rest } },
+      {
+        id: typed.id,
+        happening: { kind: 'visitor-said', ...words, note, page, ...zone, ...language, ...rest },
+      },
       ...after(conversation.threads.map(({ threadId }) => threadId)),
     ];
     return { result: conversation.id, news: [record.add(conversation, thread.id, recordings)] };

@@ -1,41 +1,27 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Entry } from '@porch/core/conversation';
 import { GATHER_MS } from '@porch/core/routes';
-import { type House, openHouse, setUp } from '../../test-kit/house';
+import { type MailHouse, openMailHouse } from '../../test-kit/mailed';
 import { clientId, until, visit } from '../../test-kit/panel';
-import { type Letter, openPost, type Post, post } from '../../test-kit/post';
+import { type Letter, post } from '../../test-kit/post';
 
 const minute = 60_000;
 const day = 24 * 60 * minute;
 
 describe('what a visitor answers by mail', () => {
-  let out: Post;
-  let house: House;
+  let mailed: MailHouse;
+  let roll: MailHouse['roll'];
+  let out: MailHouse['out'];
+  let house: MailHouse['house'];
   let cookie: string;
   let ours: number;
   let talk: string;
   let to: string;
 
   beforeEach(async () => {
-    out = await openPost();
-    house = await openHouse({ mailPort: 0, publicOrigin: 'http://porch.example' });
-    const made = await setUp(house);
-    cookie = made.cookie;
-    ours = await house.services.mailPort.listen(0, '127.0.0.1');
-    await house.ask('PUT', '/api/mail', {
-      cookie,
-      body: {
-        outgoing: out.outgoing,
-        incoming: { kind: 'own', domain: 'porch.example' },
-        outgoingPassword: null,
-        incomingPassword: null,
-      },
-    });
-    // Nobody of the team is to be written to here.
-    const rules = { againAfterMs: null, othersAfterMs: null, otherIds: null, mailAfterMs: null };
-    await house.ask('PUT', '/api/ring-on', { cookie, body: { ...rules, mailIds: null } });
-    const wren = await visit(house, made.door.publicId, 'wren');
+    mailed = await openMailHouse();
+    ({ out, house, cookie, ours, roll } = mailed);
+    const wren = await visit(house, mailed.door.publicId, 'wren');
     await wren.say('Do you have bonsai?');
     wren.tell({ do: 'details', id: clientId(), name: 'Wren', email: 'wren@post.example' });
     await until(() => (roll('details').length > 0 ? true : undefined));
@@ -48,19 +34,12 @@ describe('what a visitor answers by mail', () => {
     await until(() => (roll('mailed').length > 0 ? true : undefined));
     to = out.mails[0]?.replyTo?.value[0]?.address ?? '';
   });
-  afterEach(async () => {
-    await house.close();
-    await out.close();
-  });
+  afterEach(() => mailed.close());
 
   const pass = async (ms: number): Promise<void> => {
     house.clock.advance(ms);
     await house.tick();
   };
-  const roll = <Kind extends Entry['kind']>(kind: Kind) =>
-    house.store.entries
-      .since(0, 500)
-      .filter((entry): entry is Extract<Entry, { kind: Kind }> => entry.kind === kind);
   const said = (): string[] => roll('visitor-said').map(({ text }) => text);
   const deed = (what: object, id = clientId()) =>
     house.ask('POST', `/api/conversations/${talk}/deeds`, { cookie, body: { id, ...what } });

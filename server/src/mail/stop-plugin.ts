@@ -1,58 +1,55 @@
-import { chooseLanguage, directionOf, fillGaps } from '@porch/core/door-texts';
+import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
 import { languagesOf, textsOf } from '@porch/core/dress';
-import type { FastifyReply } from 'fastify';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
+import { type StopPage, stopPage } from './stop-page';
 
 const InPath = z.object({ token: z.string().max(60) });
+type Asking = Pick<FastifyRequest<{ Params: { token: string } }>, 'ip' | 'headers' | 'params'>;
+
 const forAnybody = { who: 'anybody' } as const;
 
 const FORM_LARGEST_BYTES = 4_096;
-
-const escaped = (text: string): string =>
-  text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** Where whoever got a mail says that it was not meant for them, or that no more shall come. */
 export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
   const { replyAddresses, store, clock, dressing, limits, writeNow } = services;
 
-  const look = (ip: string, token: string) => {
+  const look = ({ ip, headers, params }: Asking) => {
     const waitMs = limits.links.take(ip);
     if (waitMs > 0) throw new Refused('too-many', { waitMs });
-    const looked = replyAddresses.lookDetail(token);
+    const looked = replyAddresses.lookDetail(params.token);
     if (looked.is !== 'visitor') throw new Refused('link-stale');
     const thread = store.threads.byId(looked.record.threadId);
+    const asked = (headers['accept-language'] ?? '').split(',');
     const dress = dressing.published(thread?.doorId ?? '');
-    const language = chooseLanguage([], languagesOf(dress), dress.fallback);
-    return { address: looked.record.address, language, texts: textsOf(dress, language) };
+    const language = chooseLanguage(asked, languagesOf(dress), dress.fallback);
+    return {
+      address: looked.record.address,
+      texts: textsOf(dress, language),
+      page: { business: store.business.read()?.name ?? '', language, colours: dress.look },
+    };
   };
 
-  const page = (reply: FastifyReply, language: string, inside: string): FastifyReply =>
-    reply
+  const send = (reply: FastifyReply, page: StopPage): FastifyReply => {
+    const { html, policy } = stopPage(page);
+    return reply
       .type('text/html; charset=utf-8')
       .header('cache-control', 'no-store')
       .header('referrer-policy', 'no-referrer')
-      .header(
-        'content-security-policy',
-        "default-src 'none'; style-src 'self'; form-action 'self'; frame-ancestors 'none'",
-      )
-      .send(
-        `<!doctype html><html lang="${escaped(language)}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(store.business.read()?.name ?? '')}</title><link rel="stylesheet" href="/app.css"></head><body><main>${inside}</main></body></html>`,
-      );
+      .header('content-security-policy', policy)
+      .send(html);
+  };
 
   app.get(
     '/mail/stop/:token',
     { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
     async (request, reply) => {
-      const { language, texts } = look(request.ip, request.params.token);
-      const business = store.business.read()?.name ?? '';
-      const asked = fillGaps(texts.stopAsk, { business });
-      return page(
-        reply,
-        language,
-        `<h1>${escaped(business)}</h1><p>${escaped(asked)}</p><form method="post"><button type="submit">${escaped(texts.stopDo)}</button></form>`,
-      );
+      const { page, texts } = look(request);
+      const says = fillGaps(texts.stopAsk, { business: page.business });
+      return send(reply, { ...page, says, button: texts.stopDo });
     },
   );
 
@@ -67,12 +64,12 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/mail/stop/:token',
     { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
     async (request, reply) => {
-      const { address, language, texts } = look(request.ip, request.params.token);
+      const { address, page, texts } = look(request);
       writeNow(() => {
         store.visitorMail.stop(address, clock.now());
         return { result: null, news: [] };
       });
-      return page(reply, language, `<h1>${escaped(texts.stopped)}</h1>`);
+      return send(reply, { ...page, says: texts.stopped, button: null });
     },
   );
 };

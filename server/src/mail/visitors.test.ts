@@ -1,40 +1,25 @@
-import type { Entry } from '@porch/core/conversation';
+import { createHash } from 'node:crypto';
 import { GATHER_MS } from '@porch/core/routes';
-import { type House, openHouse, setUp } from '../../test-kit/house';
+import { type MailHouse, openMailHouse } from '../../test-kit/mailed';
 import { clientId, until, visit } from '../../test-kit/panel';
-import { type Letter, openPost, type Post, post } from '../../test-kit/post';
+import { type Letter, post } from '../../test-kit/post';
 
 const minute = 60_000;
 
 describe('answers to somebody who has gone', () => {
-  let out: Post;
-  let house: House;
+  let mailed: MailHouse;
+  let roll: MailHouse['roll'];
+  let out: MailHouse['out'];
+  let house: MailHouse['house'];
   let cookie: string;
   let door: { id: string; publicId: string };
   let ours: number;
 
   beforeEach(async () => {
-    out = await openPost();
-    house = await openHouse({ mailPort: 0, publicOrigin: 'http://porch.example' });
-    ({ cookie, door } = await setUp(house));
-    ours = await house.services.mailPort.listen(0, '127.0.0.1');
-    await house.ask('PUT', '/api/mail', {
-      cookie,
-      body: {
-        outgoing: out.outgoing,
-        incoming: { kind: 'own', domain: 'porch.example' },
-        outgoingPassword: null,
-        incomingPassword: null,
-      },
-    });
-    // Nobody of the team is to be written to here.
-    const rules = { againAfterMs: null, othersAfterMs: null, otherIds: null, mailAfterMs: null };
-    await house.ask('PUT', '/api/ring-on', { cookie, body: { ...rules, mailIds: null } });
+    mailed = await openMailHouse();
+    ({ out, house, cookie, door, ours, roll } = mailed);
   });
-  afterEach(async () => {
-    await house.close();
-    await out.close();
-  });
+  afterEach(() => mailed.close());
 
   const pass = async (ms: number): Promise<void> => {
     house.clock.advance(ms);
@@ -51,10 +36,6 @@ describe('answers to somebody who has gone', () => {
     (['waiting', 'note', 'answered'] as const).flatMap((group) =>
       house.store.conversations.page(group, null, 1),
     )[0]?.id ?? '';
-  const roll = <Kind extends Entry['kind']>(kind: Kind) =>
-    house.store.entries
-      .since(0, 500)
-      .filter((entry): entry is Extract<Entry, { kind: Kind }> => entry.kind === kind);
   const answer = (text: string) =>
     house.ask('POST', `/api/conversations/${talk()}/deeds`, {
       cookie,
@@ -231,7 +212,13 @@ describe('answers to somebody who has gone', () => {
     await pass(GATHER_MS);
     const link =
       /http:\/\/porch\.example(\/mail\/stop\/\S+)/.exec(out.mails[0]?.text ?? '')?.[1] ?? '';
-    expect((await house.ask('GET', link)).body).toContain('Stop these emails');
+    const page = await house.ask('GET', link);
+    expect(page.body).toContain('Stop these emails');
+    // Its own style sheet, and nothing else.
+    const style = /<style>(.*?)<\/style>/s.exec(page.body)?.[1] ?? '';
+    const hash = createHash('sha256').update(style).digest('base64');
+    expect(page.headers['content-security-policy']).toContain(`style-src 'sha256-${hash}'`);
+    expect(page.headers['content-security-policy']).toContain("default-src 'none'");
     const stopped = await house.ask('POST', link, {
       headers: {
         'content-type': 'application/x-www-form-urlencoded',
@@ -268,5 +255,28 @@ describe('answers to somebody who has gone', () => {
     const names = out.mails.map(({ messageId }) => messageId);
     expect(new Set(names).size).toBe(1);
     expect(roll('mailed')).toHaveLength(1);
+  });
+
+  it('go in the language in which the door spoke to them, and no other', async () => {
+    const wren = await writes(true);
+    wren.tell({
+      do: 'say',
+      id: clientId(),
+      text: 'Haben Sie Bonsai?',
+      fileIds: [],
+      page: null,
+      language: 'de',
+    });
+    await until(() => (roll('visitor-said').length === 2 ? true : undefined));
+    await leaves(wren);
+    await answer('Zwei haben wir.');
+    await pass(GATHER_MS);
+    expect(out.mails[0]?.subject).toBe('Ihre Nachricht an Quillfern Nursery');
+    expect(out.mails[0]?.text).toMatch(/Sie, .*\nHaben Sie Bonsai\?/);
+    const link = /http:\/\/porch\.example(\/mail\/stop\/\S+)/.exec(out.mails[0]?.text ?? '')?.[1];
+    const page = await house.ask('GET', link ?? '', {
+      headers: { 'accept-language': 'de-AT, en' },
+    });
+    expect(page.body).toContain('E-Mails abstellen');
   });
 });

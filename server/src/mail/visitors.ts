@@ -98,7 +98,7 @@ export const createVisitorMails = (services: {
     const reply = base && replyAddresses.makeForVisitor(base, thread.threadId, thread.email);
     if (!reply) return null;
     const dress = dressing.published(thread.doorId);
-    const language = chooseLanguage([], languagesOf(dress), dress.fallback);
+    const language = chooseLanguage([thread.language], languagesOf(dress), dress.fallback);
     const business = store.business.read()?.name ?? '';
     const firstSeq = fresh[0]?.seq ?? 0;
     const upTo = fresh.at(-1)?.seq ?? 0;

@@ -31,7 +31,7 @@ const readPage = (mail: BoxedMail): string =>
 <p>From ${escaped(mail.from)}, ${new Date(mail.at).toUTCString()}<br>Answers go to ${escaped(mail.replyTo)}</p>
 ${mail.html ? `<iframe sandbox title="The mail" srcdoc="${escaped(mail.html)}"></iframe>` : `<pre>${escaped(mail.text)}</pre>`}
 <h2>Answer</h2>
-<form method="post" action="/mail/read/${mail.id}"><label>Your answer<textarea name="text" required></textarea></label><br><button>Send</button></form>`,
+<form method="post" action="/mail/read/${mail.id}"><label>Sent from <input name="from" type="email" value="${escaped(mail.to)}" required></label><br><label>Your answer<textarea name="text" required></textarea></label><br><button>Send</button></form>`,
   );
 
 /** Mailboxes as a mail program shows them, with the switches for what may go wrong. */
@@ -67,12 +67,13 @@ export const mailPages = (app: FastifyInstance, office: PostOffice): void => {
     if (!mail) return reply.redirect('/mail', 303);
     return reply.type(html).send(readPage(mail));
   });
-  app.post<{ Params: { id: string }; Body: { text: string } }>(
+  app.post<{ Params: { id: string }; Body: { text: string; from?: string } }>(
     '/mail/read/:id',
     async (request, reply) => {
       const mail = office.byId(Number(request.params.id));
       if (!mail) return reply.redirect('/mail', 303);
-      const said = await office.answer(mail, String(request.body.text ?? ''));
+      const { text, from } = request.body;
+      const said = await office.answer(mail, String(text ?? ''), from);
       return reply
         .type(html)
         .send(

@@ -1,5 +1,6 @@
 import { toE164, toEmail } from '@porch/core/contact';
 import type { Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
+import { languagesOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import type { Dressing } from '../../dress/dressing';
@@ -121,13 +122,16 @@ export const createVisiting = (services: {
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (
       visitor: Visitor,
-      { consent, language, ...typed }: VisitorMessage,
+      { consent, ...typed }: VisitorMessage,
       isHere: boolean,
     ): Promise<string> => {
       const before = (known: ThreadState | null) => consentFor(visitor.doorId, known, consent);
       const after = (threadIds: readonly string[]) =>
-        signs.after(visitor.doorId, threadIds, { language, zone: typed.zone });
-      return receive.message(writerOf(visitor), typed, { isHere, before, after });
+        signs.after(visitor.doorId, threadIds, { language: typed.language, zone: typed.zone });
+      // What the door does not speak is no language of theirs here.
+      const languages = languagesOf(dressing.published(visitor.doorId));
+      const language = languages.find((one) => one === typed.language);
+      return receive.message(writerOf(visitor), { ...typed, language }, { isHere, before, after });
     },
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
     details: (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {

@@ -11,7 +11,7 @@ import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { useRest } from '../data/rest';
 import { words } from '../words';
-import type { RollFacts } from './roll-slips';
+import type { RollFacts } from './roll-facts';
 
 const RestText = ({ conversationId, entryId }: { conversationId: string; entryId: string }) => {
   const theme = useTheme();

@@ -1,10 +1,7 @@
-import type { Row } from '@porch/contract/entries';
 import type { Refusal } from '@porch/contract/errors';
-import type { Receipt } from '@porch/contract/line';
 import type { Entry, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
-import type { ShownPage } from '@porch/core/pages';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
 import { memo } from 'react';
@@ -22,27 +19,9 @@ import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import { words } from '../words';
 import { AskedSlip, RestOfMail } from './mail-slips';
+import type { RollFacts } from './roll-facts';
 
 const PICTURE_WIDEST = 300;
-
-/** What the slips need to know besides their entry. */
-export interface RollFacts {
-  row: Row;
-  receipts: readonly Receipt[];
-  /** Whether an answer that went by mail arrived, as far as is known, by its seq. */
-  mails: ReadonlyMap<number, boolean>;
-  /** Whether mails that were held back (by their entries' ids) are theirs, as the team has said. */
-  decided: ReadonlyMap<string, boolean>;
-  now: number;
-  zone: string;
-  /** What the visitor is called. */
-  name: string;
-  pageOf: (page: { url: string; title: string }) => ShownPage;
-  memberName: (id: string) => string;
-  /** What a door is called, where there are several. */
-  doorName: (id: string) => string;
-  openPicture: (file: FileMention) => void;
-}
 
 const Linked = ({ text }: { text: string }) => (
   <Text {...{ dir: 'auto' }} style={styles.words}>

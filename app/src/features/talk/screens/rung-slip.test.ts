@@ -1,5 +1,5 @@
 import type { RungLine } from '@porch/core/ringing';
-import type { RollFacts } from './roll-slips';
+import type { RollFacts } from './roll-facts';
 import { rungInWords } from './rung-slip';
 
 const now = Date.UTC(2026, 10, 12, 10, 30);

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from '../../../kit/text';
 import { momentInWords } from '../../../kit/times';
 import { words } from '../words';
-import type { RollFacts } from './roll-slips';
+import type { RollFacts } from './roll-facts';
 
 /** So many times are named of each; of more, the first and the last. */
 const NAMED_MOST = 4;

@@ -1,0 +1,23 @@
+import type { Row } from '@porch/contract/entries';
+import type { Receipt } from '@porch/contract/line';
+import type { FileMention } from '@porch/core/conversation';
+import type { ShownPage } from '@porch/core/pages';
+
+/** What the slips need to know besides their entry. */
+export interface RollFacts {
+  row: Row;
+  receipts: readonly Receipt[];
+  /** Whether an answer that went by mail arrived, as far as is known, by its seq. */
+  mails: ReadonlyMap<number, boolean>;
+  /** Whether mails that were held back (by their entries' ids) are theirs, as the team has said. */
+  decided: ReadonlyMap<string, boolean>;
+  now: number;
+  zone: string;
+  /** What the visitor is called. */
+  name: string;
+  pageOf: (page: { url: string; title: string }) => ShownPage;
+  memberName: (id: string) => string;
+  /** What a door is called, where there are several. */
+  doorName: (id: string) => string;
+  openPicture: (file: FileMention) => void;
+}
