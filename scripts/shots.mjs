@@ -41,6 +41,32 @@ const shoot = async (page, name) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 
+/** Several screens of a phone as one picture. */
+const sideBySide = async (name, pictures) => {
+  await sharp({
+    create: {
+      width: phone.width * pictures.length + 20 * (pictures.length - 1),
+      height: phone.height,
+      channels: 3,
+      background: '#dccfb8',
+    },
+  })
+    .composite(pictures.map((input, at) => ({ input, top: 0, left: at * (phone.width + 20) })))
+    .png()
+    .toFile(`docs/screenshots/${name}.png`);
+};
+
+/** Whatever came last into a mailbox of the street. */
+const openMail = async (address) => {
+  const mailbox = await open({ width: 820, height: 760 });
+  const mails = mailbox.locator('ul.mails a');
+  do {
+    await mailbox.goto(`${street}/mail/${address}`);
+  } while ((await mails.count()) === 0);
+  await mails.first().click();
+  return mailbox;
+};
+
 const signIn = async (page) => {
   await page.goto(origin);
   await page.getByLabel('Email').fill(owner.email);
@@ -53,10 +79,10 @@ const signIn = async (page) => {
 const first = await signIn(await open(phone));
 await first.getByRole('link', { name: 'House', exact: true }).click();
 await first.getByText('The door is on your website').waitFor();
-await shoot(first, 'checklist-phone');
+const checklist = await first.screenshot();
 await first.goto(`${origin}/walk?step=snippet`);
 await first.getByRole('button', { name: 'Copy the snippet' }).waitFor();
-await shoot(first, 'walk-phone');
+await sideBySide('setting-up', [await first.screenshot(), checklist]);
 await first.goto(`${origin}/house/team`);
 await first.getByRole('heading', { name: 'Invite somebody' }).waitFor();
 await shoot(first, 'team-phone');
@@ -73,13 +99,7 @@ const waiting = await open(phone);
 await waiting.goto(`${origin}/talk/quillfern-front-door`);
 await waiting.getByRole('textbox').last().fill('Is the bench free on Saturday? It is a large one.');
 await waiting.getByRole('button', { name: 'Send' }).click();
-const mailbox = await open({ width: 820, height: 760 });
-const mails = mailbox.locator('ul.mails a');
-do {
-  await mailbox.goto(`${street}/mail/${owner.email}`);
-} while ((await mails.count()) === 0);
-await mails.first().click();
-await shoot(mailbox, 'alert-mail');
+await shoot(await openMail(owner.email), 'alert-mail');
 await first.goto(`${origin}/house/doorbell`);
 await first.getByText(/last rung/).waitFor();
 await shoot(first, 'doorbell-phone');
@@ -98,17 +118,7 @@ const panels = await Promise.all(
     return page.screenshot();
   }),
 );
-await sharp({
-  create: {
-    width: phone.width * 3 + 40,
-    height: phone.height,
-    channels: 3,
-    background: '#dccfb8',
-  },
-})
-  .composite(panels.map((input, at) => ({ input, top: 0, left: at * (phone.width + 20) })))
-  .png()
-  .toFile('docs/screenshots/panels.png');
+await sideBySide('panels', panels);
 
 const visitor = await open(wide);
 await visitor.goto(`${street}/monstera-deliciosa`);
@@ -165,17 +175,37 @@ for (const [name, scheme] of [
   await shoot(page, name);
 }
 
-await owners.getByRole('link', { name: /^The line/ }).click();
-await owners.getByRole('button', { name: /^Porch light/ }).click();
-await owners.getByRole('button', { name: 'Until I light it' }).click();
-const late = await open(phone, 'dark');
+// The panel in each state of the porch light, and the mail that answers what was left while it was dark.
+const late = await open(phone);
 await late.goto(street);
 await late.getByRole('button', { name: /\. Write to us/ }).click();
 const note = late.frameLocator('iframe');
+await note.getByLabel('Your message').waitFor();
+const lit = await late.screenshot();
+await owners.getByRole('link', { name: /^The line/ }).click();
+await owners.getByRole('button', { name: /^Porch light/ }).click();
+await owners.getByRole('button', { name: '1 h', exact: true }).click();
+await note
+  .getByText(/^Back /)
+  .first()
+  .waitFor();
+const soon = await late.screenshot();
+await owners.getByRole('button', { name: /^Porch light/ }).click();
+await owners.getByRole('button', { name: 'Until I light it' }).click();
 await note.getByLabel('Your note').fill('Could you keep two small ferns for me until Thursday?');
 await note.getByRole('button', { name: 'Leave note' }).click();
 await note.getByRole('heading', { name: 'How can we reach you?' }).waitFor();
-await shoot(late, 'panel-note-phone');
+await sideBySide('panel-states', [lit, soon, await late.screenshot()]);
+await note.getByLabel('Email').fill('wren@post.example');
+await note.getByRole('button', { name: 'Save' }).click();
+await note.getByText(/wren@post\.example/).waitFor();
+await late.goto('about:blank');
+await owners.getByRole('link', { name: /two small ferns/ }).click();
+await owners
+  .getByLabel('Your answer')
+  .fill('With pleasure, they stand by the till for you until Thursday.');
+await owners.getByRole('button', { name: 'Send', exact: true }).click();
+await shoot(await openMail('wren@post.example'), 'visitor-mail');
 
 await browser.close();
 demo.kill('SIGTERM');

@@ -36,6 +36,7 @@ const whole: WholeEntries = {
     page,
     zone: 'Europe/Lisbon',
     language: 'pt',
+    isMail: true,
     hasRest: true,
   },
   'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files, way: 'screen' },

@@ -84,6 +84,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     page: PageSchema.nullable(),
     zone: z.string().optional(),
     language: z.string().optional(),
+    isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
   }),
   z.object({

@@ -76,7 +76,8 @@ export type Happening =
       zone?: string;
       /** In which language the door spoke to them; absent where it did not say. */
       language?: string;
-      /** It came by mail, and what else stood in that is kept apart. */
+      /** It came by mail; and what else stood in that is kept apart. */
+      isMail?: boolean;
       hasRest?: boolean;
     }
   | { kind: 'team-said'; memberId: string; text: string; files: FileMention[]; way: Way }

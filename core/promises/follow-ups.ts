@@ -33,6 +33,9 @@ export const isAnswerOwed = (why: Owing): boolean => why !== 'hand' && why !== '
 /** By which id it is owed to say whose a mail is that was held back by an entry. */
 export const askedId = (heldBackId: string): string => `ask-${heldBackId}`;
 
+/** Whether by an id it is owed to say whose a mail is; the question itself stands on the roll. */
+export const isAskedId = (followUpId: string): boolean => followUpId.startsWith('ask-');
+
 /** As much may be said of what is owed, in characters. */
 export const OWED_LONGEST = 200;
 

@@ -7,6 +7,7 @@ export {
   foldFollowUp,
   followUpOf,
   isAnswerOwed,
+  isAskedId,
   OWED_AHEAD_MS,
   OWED_LONGEST,
   type Owing,

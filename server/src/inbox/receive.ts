@@ -33,7 +33,7 @@ export interface Message {
   zone?: string;
   /** In which language the door speaks to them, one of its own. */
   language?: string;
-  /** What else stood in the mail that it came in; kept, and asked for apart. */
+  /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
   rest?: string;
 }
 
@@ -107,6 +107,7 @@ export const createReceive = (services: {
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
     const language = typed.language ? { language: typed.language } : {};
+    const mail = typed.rest === undefined ? {} : { isMail: true };
     const rest = typed.rest ? { hasRest: true } : {};
     if (typed.rest) store.heldMails.keepRest(thread.id, typed.id, typed.rest);
     const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
@@ -116,7 +117,16 @@ export const createReceive = (services: {
       ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
       {
         id: typed.id,
-        happening: { kind: 'visitor-said', ...words, note, page, ...zone, ...language, ...rest },
+        happening: {
+          kind: 'visitor-said',
+          ...words,
+          note,
+          page,
+          ...zone,
+          ...language,
+          ...mail,
+          ...rest,
+        },
       },
       ...after(conversation.threads.map(({ threadId }) => threadId)),
     ];

@@ -62,13 +62,14 @@ describe('what a visitor answers by mail', () => {
       text: 'Keep one.\n\nOn 12/11/2026 10:02, Maren wrote:\n> We have two.\n> Maren',
     });
     const [, answer] = roll('visitor-said');
-    expect(answer).toMatchObject({ text: 'Keep one.', hasRest: true });
+    expect(answer).toMatchObject({ text: 'Keep one.', isMail: true, hasRest: true });
     expect((await restOf(answer?.id ?? '')).body).toEqual({
       text: 'On 12/11/2026 10:02, Maren wrote:\n> We have two.\n> Maren',
     });
     expect((await restOf(answer?.id ?? '', '')).status).toBe(401);
     expect((await restOf('another-entry-1')).body).toEqual({ text: '' });
     expect(roll('visitor-said')[0]).not.toHaveProperty('hasRest');
+    expect(roll('visitor-said')[0]).not.toHaveProperty('isMail');
   });
 
   it('is kept with so much of what is quoted as is of use', async () => {

@@ -124,7 +124,9 @@ export const Frame = (props: { lamp: ReactNode; children: ReactNode }) => {
 
 const styles = StyleSheet.create({
   whole: { flex: 1 },
+  // Before what stands below it: what hangs from the lamp lies over that.
   beam: {
+    zIndex: 1,
     flexDirection: 'row',
     alignItems: 'center',
     gap: 20,

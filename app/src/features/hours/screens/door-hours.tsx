@@ -8,9 +8,8 @@ import { Text } from '../../../kit/text';
 import { HousePage } from '../../../shell/frame/house-page';
 import { useHouse } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
-import { useDraft } from '../data/draft';
 import { useHours, useSetDoorHours } from '../data/hours';
-import { SaveBar } from '../parts/save-bar';
+import { SaveBar, useKeeping } from '../parts/save-bar';
 import { WeekEditor } from '../parts/week-editor';
 import { words } from '../words';
 
@@ -19,13 +18,8 @@ const EVERY_DAY: readonly Spans[] = Array.from({ length: 7 }, () => [{ from: 540
 const WeekOfDoor = (props: { id: string; name: string; hours: Hours; isFixed: boolean }) => {
   const { id, hours, isFixed } = props;
   const saved: readonly Spans[] | null = hours.doors[id] ?? null;
-  const { draft, isChanged, set, drop } = useDraft(`door ${id}`, saved);
-  const save = useSetDoorHours(id);
+  const { draft, change, bar } = useKeeping(`door ${id}`, saved, useSetDoorHours(id));
   const said = words().doors;
-  const change = (next: readonly Spans[] | null): void => {
-    save.reset();
-    set(next);
-  };
   return (
     <HousePage title={said.ofDoor(props.name)} isBehind>
       <Text kind="second" tone="slate">
@@ -51,17 +45,7 @@ const WeekOfDoor = (props: { id: string; name: string; hours: Hours; isFixed: bo
           )}
         </Section>
       )}
-      <SaveBar
-        isChanged={isChanged}
-        isPending={save.isPending}
-        isSaved={save.isSuccess}
-        error={save.error}
-        save={() => save.mutate(draft, { onSuccess: drop })}
-        drop={() => {
-          save.reset();
-          drop();
-        }}
-      />
+      <SaveBar {...bar} />
     </HousePage>
   );
 };

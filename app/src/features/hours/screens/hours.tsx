@@ -13,9 +13,8 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { HousePage } from '../../../shell/frame/house-page';
 import { useHouse } from '../../../shell/session/house';
 import { useHoursWay } from '../../lamp/parts/hours-way';
-import { useDraft } from '../data/draft';
 import { useHolidays, useHours, useSetHours } from '../data/hours';
-import { SaveBar } from '../parts/save-bar';
+import { SaveBar, useKeeping } from '../parts/save-bar';
 import { WeekEditor } from '../parts/week-editor';
 import { words } from '../words';
 import { HolidaysPart } from './holidays-part';
@@ -80,16 +79,11 @@ const NoHours = (props: { isFixed: boolean; begin: (hours: OpeningHours) => void
 
 const HoursOfHouse = ({ hours }: { hours: HoursData }) => {
   const { data: house } = useHouse();
-  const { draft, isChanged, set, drop } = useDraft<OpeningHours | null>('house', hours.house);
-  const save = useSetHours();
+  const { draft, change, bar } = useKeeping('house', hours.house, useSetHours());
   const way = useHoursWay();
   const isFixed = house?.me?.role !== 'owner';
   const place = draft?.holidays;
   const { data: named } = useHolidays(isFixed ? '' : (place?.country ?? ''), place?.region ?? '');
-  const change = (next: OpeningHours | null): void => {
-    save.reset();
-    set(next);
-  };
   return (
     <HousePage title={words().title} isBehind>
       <View>
@@ -145,17 +139,7 @@ const HoursOfHouse = ({ hours }: { hours: HoursData }) => {
           <Button look="bare" label={words().none.alwaysNow} onPress={() => change(null)} />
         </Row>
       ) : null}
-      <SaveBar
-        isChanged={isChanged}
-        isPending={save.isPending}
-        isSaved={save.isSuccess}
-        error={save.error}
-        save={() => save.mutate(draft, { onSuccess: drop })}
-        drop={() => {
-          save.reset();
-          drop();
-        }}
-      />
+      <SaveBar {...bar} />
     </HousePage>
   );
 };

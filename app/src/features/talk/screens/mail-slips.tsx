@@ -83,8 +83,8 @@ export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) =
 };
 
 const styles = StyleSheet.create({
-  unfold: { alignItems: 'flex-start', gap: 4 },
-  rest: { borderLeftWidth: 2, paddingLeft: 10, overflow: 'visible' },
+  unfold: { alignItems: 'flex-start', gap: 4, marginLeft: -12 },
+  rest: { alignSelf: 'stretch', marginLeft: 12, borderLeftWidth: 2, paddingLeft: 10 },
   slip: {
     marginHorizontal: 12,
     marginVertical: 6,

@@ -2,6 +2,7 @@ import type { Refusal } from '@porch/contract/errors';
 import type { Entry, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
+import { followUpOf, isAskedId } from '@porch/core/promises';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
 import { memo } from 'react';
@@ -147,7 +148,8 @@ const VisitorSlip = ({
         {row.state.name ? null : <OwnMark id={row.id} size={16} />}
         <Text kind="label">{(row.threads.length > 1 && thread?.name) || facts.name}</Text>
         <Text kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
-          {momentInWords(entry.at, now, zone)} · {words().conversation.door}
+          {momentInWords(entry.at, now, zone)} ·{' '}
+          {entry.isMail ? words().conversation.byMail : words().conversation.door}
           {door ? ` (${door})` : ''}
           {entry.note ? ` · ${words().conversation.leftAsNote}` : ''}
         </Text>
@@ -269,6 +271,8 @@ export const RollEntry = memo(({ entry, facts }: { entry: Entry; facts: RollFact
   if (entry.kind === 'held-back' && entry.says !== undefined) {
     return <AskedSlip entry={entry} facts={facts} />;
   }
+  const followUp = followUpOf(entry);
+  if (followUp !== null && isAskedId(followUp)) return null;
   if (entry.kind === 'waypoint') return <Waypoint entry={entry} facts={facts} />;
   return (
     <View style={styles.mark}>

@@ -19,6 +19,7 @@ export const en = {
     none: 'Choose somebody from the line',
     noneMore: 'What they said, and your answer, stand here.',
     door: 'by the website',
+    byMail: 'by email',
     team: 'You',
     gave: (what: string) => `Left in the guest book: ${what}`,
     consented: (text: string) => `Agreed: “${text}”`,
@@ -46,7 +47,8 @@ export const en = {
     decided: (who: string, isTheirs: boolean) =>
       isTheirs ? `${who}: the email is theirs` : `${who}: the email is not theirs`,
     owed: {
-      asked: (time: string) => `Whose the email is, is asked: it is due by ${time}`,
+      // Not drawn: the question stands there itself.
+      asked: (time: string) => `Whose an email is, is to be said by ${time}`,
       held: (time: string) => `Their email could not be taken in: an answer is owed by ${time}`,
       bounced: (time: string) => `It did not arrive: an answer is owed by ${time}`,
       note: (time: string) => `An answer is owed by ${time}`,
