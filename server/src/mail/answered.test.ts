@@ -183,6 +183,14 @@ describe('what a visitor answers by mail', () => {
       expect(JSON.stringify(roll('visitor-said')[1])).not.toContain('elsewhere.example');
     });
 
+    it.each([
+      ['nested without end', `<p>Keep one.</p>${'<div><blockquote>'.repeat(20_000)}`],
+      ['longer than any letter', `<p>Keep one.</p><blockquote>${'<p>a </p>'.repeat(200_000)}`],
+    ])('is read where it is HTML %s', async (_what, html) => {
+      expect(await write({ html })).toMatch(/^250/);
+      expect(said()[1]).toBe('Keep one.');
+    });
+
     it('is read in ISO-2022-JP', async () => {
       // RFC 1468.
       const text = readFileSync(join(process.cwd(), 'bench/quoted/held-out.mbox'), 'latin1');

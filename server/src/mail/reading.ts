@@ -71,10 +71,15 @@ const REST_LONGEST = 20_000;
 /** What is longer is no letter; what would be beyond it is not looked at. */
 const TEXT_LONGEST = 1_000_000;
 
+/** So much of HTML is read, in characters: what somebody has just written stands first. */
+const HTML_LONGEST = 300_000;
+/** So deep HTML is read; a whole correspondence hangs from some mails, and what is deeper would end the reading. */
+const DEPTH_MOST = 200;
+
 /** HTML as text: no line is broken that was not, and of what would be fetched from elsewhere nothing is said. */
 const asText = compile({
   wordwrap: false,
-  limits: { maxInputLength: TEXT_LONGEST },
+  limits: { maxDepth: DEPTH_MOST },
   selectors: [
     { selector: 'img', format: 'skip' },
     { selector: 'a', options: { hideLinkHrefIfSameAsText: true } },
@@ -86,7 +91,7 @@ const asText = compile({
 });
 
 const textIn = ({ text = '', html }: ParsedMail): string =>
-  text.trim() || !html ? text : asText(html);
+  text.trim() || !html ? text : asText(html.slice(0, HTML_LONGEST));
 
 /** By what a mail was signed, which nobody reads. */
 const SIGNATURE_TYPE = /^application\/(x-)?(pkcs7|pgp)-signature$/i;

@@ -1,0 +1,7 @@
+/** Of this package no types are published; as much as is used by its own name. */
+declare module 'react-native-web' {
+  export const unstable_createElement: (
+    tag: string,
+    props: Record<string, unknown>,
+  ) => import('react').ReactElement;
+}
