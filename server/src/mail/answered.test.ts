@@ -54,8 +54,14 @@ describe('what a visitor answers by mail', () => {
         Buffer.from(body),
       ]),
     });
-  const restOf = (entryId: string, as = cookie) =>
-    house.ask('GET', `/api/conversations/${talk}/entries/${entryId}/rest`, { cookie: as });
+  const restOf = (entryId: string, as = cookie, at = talk) =>
+    house.ask('GET', `/api/conversations/${at}/entries/${entryId}/rest`, { cookie: as });
+  /** Somebody else writes; gives their conversation. */
+  const another = async (): Promise<string> => {
+    const tern = await visit(house, mailed.door.publicId, 'tern');
+    await tern.say('Good evening');
+    return roll('visitor-said').at(-1)?.conversationId ?? '';
+  };
 
   it('can be unfolded to what they answered, by the team and by nobody else', async () => {
     await write({
@@ -67,7 +73,8 @@ describe('what a visitor answers by mail', () => {
       text: 'On 12/11/2026 10:02, Maren wrote:\n> We have two.\n> Maren',
     });
     expect((await restOf(answer?.id ?? '', '')).status).toBe(401);
-    expect((await restOf('another-entry-1')).body).toEqual({ text: '' });
+    const elsewhere = await another();
+    expect((await restOf(answer?.id ?? '', cookie, elsewhere)).body).toEqual({ text: '' });
     expect(roll('visitor-said')[0]).not.toHaveProperty('hasRest');
     expect(roll('visitor-said')[0]).not.toHaveProperty('isMail');
   });
@@ -150,14 +157,14 @@ describe('what a visitor answers by mail', () => {
       await write({ from, text: 'Keep one, please.' });
       const [{ id } = { id: '' }] = asked();
       const body = { do: 'own-mail', id: clientId(), of: id, isTheirs: true };
-      const elsewhere = `/api/conversations/${clientId()}/deeds`;
+      const elsewhere = `/api/conversations/${await another()}/deeds`;
       expect((await house.ask('POST', elsewhere, { cookie, body })).status).toBe(404);
       const made = { ...body, of: 'no-such-entry' };
       const here = `/api/conversations/${talk}/deeds`;
       expect((await house.ask('POST', here, { cookie, body: made })).status).toBe(404);
       expect((await house.ask('POST', here, { body })).status).toBe(401);
       await pass(1_000);
-      expect(said()).toHaveLength(1);
+      expect(roll('held-decided')).toEqual([]);
     });
   });
 
