@@ -149,6 +149,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     to: z.string(),
     failed: z.string().optional(),
   }),
+  z.object({ ...filed, kind: z.literal('mail-stopped'), address: z.string() }),
   z.object({
     ...filed,
     kind: z.literal('owed'),
@@ -240,6 +241,8 @@ export const ThreadSchema = z.object({
   name: z.string(),
   /** Where an answer reaches them by mail; '' where they left none. */
   email: z.string(),
+  /** They want no more mails there. */
+  isMailStopped: z.boolean(),
   lastAt: TimeSchema,
   isHere: z.boolean(),
   movedAt: TimeSchema.nullable(),

@@ -11,6 +11,7 @@ export const jobNames = [
   'alert-mail',
   'visitor-mail',
   'refusal-mail',
+  'held-mail',
 ] as const;
 export type JobName = (typeof jobNames)[number];
 

@@ -40,8 +40,6 @@ export const RollPageSchema = z.object({
   hasOlder: z.boolean(),
   /** How far those of the entries have come that a network carries. */
   receipts: z.array(ReceiptSchema),
-  /** Whoever has the address by which they would be written to wants nothing more to come there. */
-  isMailStopped: z.boolean(),
 });
 export type RollPage = z.infer<typeof RollPageSchema>;
 

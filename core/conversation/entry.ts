@@ -123,6 +123,8 @@ export type Happening =
   | { kind: 'looked'; memberId: string }
   /** Answers (by their seqs) went to somebody by mail, or did not arrive there; `failed`: by a code, why. */
   | { kind: 'mailed'; of: number[]; to: string; failed?: string }
+  /** Whoever has this address wants no more mails there. */
+  | { kind: 'mail-stopped'; address: string }
   /** Something is owed, from now on; the entry's id is the follow-up's. By nobody's hand: `memberId` null. */
   | ({
       kind: 'owed';
@@ -176,6 +178,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   'turned-soon': true,
   'door-sign': true,
   mailed: true,
+  'mail-stopped': true,
   owed: true,
   'owed-changed': true,
   'owed-done': true,
@@ -196,6 +199,7 @@ const ofTheWhole: ReadonlySet<HappeningKind> = new Set<HappeningKind>([
   'looked',
   'held-back',
   'held-decided',
+  'mail-stopped',
   'turned-soon',
   'owed',
   'owed-changed',

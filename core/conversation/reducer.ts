@@ -190,6 +190,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'turned-soon':
     case 'door-sign':
     case 'mailed':
+    case 'mail-stopped':
     case 'owed':
     case 'owed-changed':
     case 'owed-done':

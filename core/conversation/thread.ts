@@ -27,6 +27,8 @@ export interface ThreadState extends ConversationState {
     'name' | 'email' | 'phone' | 'own' | 'page' | 'zone' | 'language' | 'place' | 'owed' | 'aside',
     number
   >;
+  /** To which address they want no more mails; '' where they have not said so. */
+  mailStopped: string;
   /** By the id of the thread that was answered in. */
   elsewhere: Record<string, AnsweredElsewhere>;
 }
@@ -47,6 +49,7 @@ export const emptyThread = (threadId: string, doorId: string): ThreadState => ({
     owed: 0,
     aside: 0,
   },
+  mailStopped: '',
   elsewhere: {},
 });
 
@@ -130,6 +133,7 @@ export const foldThread = (thread: ThreadState, entry: Entry): ThreadState => {
   const isNote = entry.kind === 'visitor-said' && entry.note;
   return {
     ...next,
+    mailStopped: entry.kind === 'mail-stopped' ? entry.address : thread.mailStopped,
     from: fromAfter(thread.from, fields, entry.seq),
     elsewhere: fields.includes('owed')
       ? owedAfter(thread.elsewhere, entry.at, isNote)
@@ -204,13 +208,19 @@ const ownAnswersOf = (threads: readonly ThreadState[]): OwnAnswer[] => {
 };
 
 /** The latest that was said of something, in whichever thread; one that was taken back counts as said. */
-const latest = <Field extends 'name' | 'email' | 'phone' | 'page' | 'zone'>(
+const latest = <Field extends 'name' | 'email' | 'phone' | 'page' | 'zone' | 'language'>(
   threads: readonly ThreadState[],
   field: Field,
 ): ConversationState[Field] => newestBy(threads, ({ from }) => from[field])[field];
 
-const alone = ({ threadId, doorId, from, elsewhere, ...state }: ThreadState): ConversationState =>
-  state;
+const alone = ({
+  threadId,
+  doorId,
+  from,
+  elsewhere,
+  mailStopped,
+  ...state
+}: ThreadState): ConversationState => state;
 
 const together = (each: readonly ThreadState[]): ConversationState => {
   const threads = each.map((thread) => beside(thread, each));
@@ -225,6 +235,7 @@ const together = (each: readonly ThreadState[]): ConversationState => {
     phone: latest(threads, 'phone'),
     page: latest(threads, 'page'),
     zone: latest(threads, 'zone'),
+    language: latest(threads, 'language'),
     own: ownAnswersOf(threads),
     hasConsented: threads.some(({ hasConsented }) => hasConsented),
     isHere: threads.some(({ isHere }) => isHere),

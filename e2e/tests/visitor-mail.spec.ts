@@ -107,8 +107,10 @@ test('a note at night is answered in the morning by mail, the reply comes back b
   }
   await visitor.page.goto('about:blank');
   await porch.pass(2 * minute);
-  await phone.reload();
-  await expect(phone.getByText(/^They want no more emails/)).toBeVisible();
+  await expect(
+    phone.getByText('They want no more emails: it will show if they come back'),
+  ).toBeVisible();
+  await expect(phone.getByText('They want no more emails at wren@post.example')).toBeVisible();
 });
 
 test('whoever leaves before reading gets it by mail; one that bounces is said so and owed again', async ({

@@ -315,6 +315,7 @@ export const createServices = (
     files,
     mailSettings,
     mailTaking,
+    visitorMails,
     replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
     mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),

@@ -6,7 +6,7 @@ import {
   SINCE_MOST,
   type Since,
 } from '@porch/contract/line';
-import { type Group, threadWrittenLast, type View } from '@porch/core/conversation';
+import type { Group, View } from '@porch/core/conversation';
 import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
@@ -58,9 +58,6 @@ export const createLine = (services: { store: Store; clock: Clock; persons: Pers
           .slice(-ROLL_PAGE)
           .map((entry) => ({ ...entry, conversationId: conversation.id })),
         hasOlder: found.length > ROLL_PAGE,
-        isMailStopped: store.visitorMail.isStopped(
-          threadWrittenLast(conversation.threads)?.email ?? '',
-        ),
         receipts: store.deliveries
           .bySeqs(found.flatMap(({ kind, seq }) => (kind === 'team-said' ? [seq] : [])))
           .map(({ seq, step, why }) => ({ seq, step, why })),

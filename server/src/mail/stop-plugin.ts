@@ -15,7 +15,7 @@ const FORM_LARGEST_BYTES = 4_096;
 
 /** Where whoever got a mail says that it was not meant for them, or that no more shall come. */
 export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { replyAddresses, store, clock, dressing, limits, writeNow } = services;
+  const { replyAddresses, store, visitorMails, dressing, limits, writeNow } = services;
 
   const look = ({ ip, headers, params }: Asking) => {
     const waitMs = limits.links.take(ip);
@@ -65,10 +65,7 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
     { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
     async (request, reply) => {
       const { address, page, texts } = look(request);
-      writeNow(() => {
-        store.visitorMail.stop(address, clock.now());
-        return { result: null, news: [] };
-      });
+      writeNow(() => ({ result: null, news: visitorMails.stop(address) }));
       return send(reply, { ...page, says: texts.stopped, button: null });
     },
   );

@@ -230,6 +230,23 @@ describe('answers to somebody who has gone', () => {
     await answer('Are you there?');
     await pass(60 * minute);
     expect(out.mails).toHaveLength(1);
+    // The team reads so before they write, here and wherever that address is left again.
+    const threadsOf = async (text: string) => {
+      const at = roll('visitor-said').find((one) => one.text === text)?.conversationId;
+      return (await house.ask('GET', `/api/conversations/${at}`, { cookie })).body.row.threads;
+    };
+    expect(await threadsOf('Do you have bonsai?')).toMatchObject([{ isMailStopped: true }]);
+    const again = await visit(house, door.publicId, 'tern');
+    await again.say('It is me again');
+    expect(await threadsOf('It is me again')).toMatchObject([{ isMailStopped: false }]);
+    again.tell({ do: 'details', id: clientId(), email: 'WREN@post.example' });
+    await until(() => (roll('mail-stopped').length > 1 ? true : undefined));
+    expect(await threadsOf('It is me again')).toMatchObject([{ isMailStopped: true }]);
+    await house.ask('POST', link, {
+      headers: { 'content-type': 'application/x-www-form-urlencoded' },
+      body: 'List-Unsubscribe=One-Click',
+    });
+    expect(roll('mail-stopped')).toHaveLength(2);
     expect((await house.ask('GET', `/mail/stop/${'a'.repeat(30)}`)).body.code).toBe('link-stale');
   });
 

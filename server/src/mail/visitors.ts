@@ -1,3 +1,4 @@
+import { wayKey } from '@porch/core/contact';
 import { type Entry, SCREEN, type ThreadState } from '@porch/core/conversation';
 import { chooseLanguage } from '@porch/core/door-texts';
 import { languagesOf, textsOf } from '@porch/core/dress';
@@ -7,7 +8,7 @@ import { momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
 import type { Persons } from '../inbox/persons';
-import type { Follow, Record } from '../inbox/record';
+import type { Follow, Record, Recording } from '../inbox/record';
 import { JobFailed, type JobKind } from '../jobs/worker';
 import type { News, PersonAt } from '../live/hub';
 import { newId } from '../security/tokens';
@@ -29,6 +30,14 @@ type Said = Extract<Entry, { kind: 'visitor-said' | 'team-said' | 'door-sign' }>
 /** So much of what was said before is in a mail. */
 const BEFORE_MOST = 20;
 const READ_MOST = BEFORE_MOST * 4;
+
+/** In so many conversations with the same address it is said that it wants no more. */
+const STOPPED_TOLD_MOST = 50;
+
+const stoppedAt = (address: string): Recording => ({
+  id: newId(),
+  happening: { kind: 'mail-stopped', address: address.trim().toLowerCase() },
+});
 
 const nothing = { result: null, news: [] };
 
@@ -219,8 +228,25 @@ export const createVisitorMails = (services: {
           const matters = what === 'team-said' || what === 'gone' || what === 'details';
           if (threadId && matters) consider(now, threadId, afterMs());
         }
-        return [];
+        return entries.flatMap((entry) =>
+          entry.kind === 'details' && entry.email && store.visitorMail.isStopped(entry.email)
+            ? [stoppedAt(entry.email)]
+            : [],
+        );
       },
+    /** Nothing more goes to an address; whoever is written to there is said not to want it. Once is enough. */
+    stop: (address: string): News[] => {
+      if (store.visitorMail.isStopped(address)) return [];
+      store.visitorMail.stop(address, clock.now());
+      const ways = store.ways.by('email', wayKey('email', address, ''), STOPPED_TOLD_MOST);
+      const talks = new Map(
+        ways.flatMap(({ threadId }) => {
+          const conversation = persons.standing(threadId);
+          return conversation ? [[conversation.id, conversation] as const] : [];
+        }),
+      );
+      return [...talks.values()].map((talk) => record.add(talk, null, [stoppedAt(address)]));
+    },
     /** A mail did not arrive: the answers that it brought are said not to have, and are owed again. */
     bounced: (threadId: string, why: string): News[] => {
       const now = going.get(threadId);

@@ -31,6 +31,7 @@ const cameWith: Readonly<Record<string, string>> = {
   looked: '0.6.0',
   'held-back': '0.6.0',
   'held-decided': '0.7.0',
+  'mail-stopped': '0.7.0',
   'turned-soon': '0.7.0',
   'door-sign': '0.7.0',
   mailed: '0.7.0',

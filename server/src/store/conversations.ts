@@ -13,6 +13,7 @@ import {
   viewsOf,
 } from '@porch/core/conversation';
 import { openingWhile } from '@porch/core/hours/opening';
+import { isSameAddress } from '@porch/core/mail';
 import { dueAt, type LineKey, placeInLine } from '@porch/core/patience';
 import type { Db } from './db';
 import { createMemo } from './memo';
@@ -94,6 +95,7 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
     doorId: thread.doorId,
     name: thread.name,
     email: thread.email,
+    isMailStopped: Boolean(thread.mailStopped) && isSameAddress(thread.email, thread.mailStopped),
     lastAt: thread.lastAt,
     isHere: thread.isHere,
     movedAt: thread.movedAt,

@@ -28,6 +28,9 @@ export const waysTable = (db: Db) => {
   const provenBy = db.prepare<[string, string], WayRecord>(
     `SELECT ${columns} FROM ways WHERE kind = ? AND key = ? AND source = 'proven' LIMIT 20`,
   );
+  const by = db.prepare<[string, string, number], WayRecord>(
+    `SELECT ${columns} FROM ways WHERE kind = ? AND key = ? LIMIT ?`,
+  );
   return {
     /** Keeps a way; what was proven stays proven, whoever says it once more. */
     write: (way: WayRecord): void => {
@@ -38,6 +41,8 @@ export const waysTable = (db: Db) => {
       takeBack.run(threadId, kind, key);
     },
     of: (threadId: string): WayRecord[] => of.all(threadId),
+    /** Threads that are reached so as far as is known, at most so many. */
+    by: (kind: string, key: string, most: number): WayRecord[] => by.all(kind, key, most),
     /** Threads from which it was proven that they are reached so. */
     provenBy: (kind: string, key: string): WayRecord[] => provenBy.all(kind, key),
   };

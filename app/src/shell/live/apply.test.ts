@@ -29,7 +29,6 @@ const known = (ids: readonly string[]) => {
       entries: [],
       hasOlder: false,
       receipts: [],
-      isMailStopped: false,
     });
   }
   const ofGroup = () =>

@@ -88,7 +88,6 @@ describe('a roll in the cache', () => {
       entries: [said(2)],
       hasOlder: false,
       receipts: [],
-      isMailStopped: false,
     };
     const next = withEntries(roll, [said(4), said(3, 'b'), said(2), said(1)]);
     expect(next.entries.map(({ seq }) => seq)).toEqual([1, 2, 4]);
@@ -100,7 +99,6 @@ describe('a roll in the cache', () => {
       entries: [said(2)],
       hasOlder: false,
       receipts: [],
-      isMailStopped: false,
     };
     expect(withEntries(roll, [said(9, 'b')])).toBe(roll);
   });

@@ -13,7 +13,6 @@ describe('a page that was asked for before news and arrives after it', () => {
       entries: [said(2), said(3)],
       hasOlder: true,
       receipts: [],
-      isMailStopped: false,
     });
     expect(roll.entries.map(({ seq }) => seq)).toEqual([2, 3, 4]);
     expect(roll.row.state.lastSeq).toBe(4);

@@ -86,6 +86,7 @@ export const en = {
       'ring-on': 'Ring on while nobody looks',
       'visitor-mail': 'Bring an answer to somebody by email',
       'alert-mail': 'Write by email that somebody waits',
+      'held-mail': 'Let in an email that is theirs',
       'refusal-mail': 'Say by email that an answer was not sent',
     } satisfies Record<JobName, string> as Record<string, string>,
     other: (kind: string) => `Something that had to happen (${kind})`,

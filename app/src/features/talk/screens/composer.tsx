@@ -34,12 +34,11 @@ const TALLEST = 180;
 /** Where an answer goes, in words: known before it is sent. */
 const routeInWords = (
   { threads: [to] }: Row,
-  can: { canMail: boolean; isMailStopped: boolean },
+  canMail: boolean,
   now: number,
   zone: string,
 ): string => {
-  const { isHere = false, email = '', movedAt = null } = to ?? {};
-  const { canMail, isMailStopped: isStopped } = can;
+  const { isHere = false, email = '', movedAt = null, isMailStopped: isStopped = false } = to ?? {};
   const said = words().route;
   const route = routeOf({ isHere, email, canMail, isStopped });
   if (route.to === 'screen') return said.here;
@@ -50,8 +49,8 @@ const routeInWords = (
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
-export const Composer = (props: { row: Row; isMailStopped: boolean; doings: ReactNode }) => {
-  const { row, isMailStopped } = props;
+export const Composer = (props: { row: Row; doings: ReactNode }) => {
+  const { row } = props;
   const canMail = useHouse().data?.canMail ?? false;
   const theme = useTheme();
   const zone = useZone();
@@ -64,7 +63,7 @@ export const Composer = (props: { row: Row; isMailStopped: boolean; doings: Reac
   const grow = useGrowing(field, TALLEST);
   const over = typed.trim().length - MESSAGE_LONGEST;
   const isEmpty = typed.trim() === '' && files.length === 0;
-  const route = useAsTimeGoes((now) => routeInWords(row, { canMail, isMailStopped }, now, zone));
+  const route = useAsTimeGoes((now) => routeInWords(row, canMail, now, zone));
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const doorName = useDoorNames();
   const door = row.threads.length > 1 ? doorName(row.threads[0]?.doorId ?? '') : '';

@@ -42,7 +42,6 @@ const drawRoll = async () => {
     entries: roll,
     hasOlder: false,
     receipts: [],
-    isMailStopped: false,
   };
   client.setQueryData(rollKey('a'), page);
   live.set({ typing: {} });

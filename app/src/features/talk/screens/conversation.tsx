@@ -338,12 +338,7 @@ export const Conversation = ({ id }: { id: string }) => {
             }}
           />
         </View>
-        <Composer
-          key={id}
-          row={row}
-          isMailStopped={roll.data?.isMailStopped ?? false}
-          doings={isWide ? null : doings}
-        />
+        <Composer key={id} row={row} doings={isWide ? null : doings} />
       </View>
       {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} /> : null}
       {isWhoOpen && !isWide ? (

@@ -229,6 +229,8 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       if (entry.failed === undefined) return said.mailed(entry.to);
       return said.notMailed(entry.to, said.mailWhys[entry.failed] ?? said.mailWhys.other ?? '');
     }
+    case 'mail-stopped':
+      return words().conversation.mailStopped(entry.address);
     case 'owed': {
       const said = words().conversation.owed;
       const time = momentInWords(entry.dueAt, now, zone);

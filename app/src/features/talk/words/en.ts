@@ -28,6 +28,7 @@ export const en = {
     takenBack: (who: string) => `${who} took this back`,
     mailed: (to: string) => `Went by email to ${to}`,
     notMailed: (to: string, why: string) => `Did not arrive by email at ${to}: ${why}`,
+    mailStopped: (to: string) => `They want no more emails at ${to}`,
     mailWhys: {
       'no-mailbox': 'there is no such address',
       'mailbox-full': 'the mailbox there is full',
