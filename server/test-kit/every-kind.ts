@@ -1,3 +1,4 @@
+import type { Happening } from '@porch/core/conversation';
 import type { DoorKind } from '../src/doors/registry';
 import { websiteDoor } from '../src/doors/website/kind';
 import type { House } from './house';
@@ -213,4 +214,56 @@ export const liveRung = async (house: House, cookie: string, push: PushService):
   );
   const mail = `From: Maren <maren@quillfern.example>\r\nAuto-Submitted: auto-replied\r\n\r\nI am away\r\n`;
   await house.services.mailTaking.take(Buffer.from(mail), { from: '', to: [reply?.address ?? ''] });
+};
+
+/**
+ * What can happen besides since the seventh release: something is owed, changed, done and not done after all; answers
+ * go by mail, one from another address is asked about, and no more is wanted. Call it after `liveRung`.
+ */
+export const liveOwed = async (house: House, cookie: string): Promise<void> => {
+  const { services, store, clock } = house;
+  const rang = store.entries.since(0, 500).find(({ kind }) => kind === 'rang');
+  const talk = store.conversations.byId(rang?.conversationId ?? '');
+  const threadId = talk?.threads[0]?.threadId;
+  if (!talk || !threadId) throw new Error('nobody was rung for');
+  const deed = async (what: object, id = clientId()): Promise<void> => {
+    clock.advance(minute);
+    const path = `/api/conversations/${talk.id}/deeds`;
+    const { status } = await house.ask('POST', path, { cookie, body: { id, ...what } });
+    if (status !== 200) throw new Error(`${JSON.stringify(what)} was refused: ${status}`);
+  };
+  const owed = { what: 'Call', dueAt: clock.now() + 60 * minute, remindAt: null, whose: null };
+  const of = clientId();
+  await deed({ do: 'owe', ...owed }, of);
+  await deed({ do: 'owe-otherwise', of, ...owed, what: 'Call twice' });
+  await deed({ do: 'owe-done', of });
+  await deed({ do: 'owe-again', of });
+  await deed({ do: 'say', text: 'I am', fileIds: [] });
+  const note = (happening: Happening): void =>
+    services.writeNow(() => {
+      const now = store.conversations.byId(talk.id) ?? talk;
+      return {
+        result: undefined,
+        news: [services.record.add(now, null, [{ id: clientId(), happening }])],
+      };
+    });
+  const { seq = 0 } = store.entries.newest() ?? {};
+  note({ kind: 'mailed', of: [seq], to: 'jay@post.example' });
+  note({ kind: 'turned-soon', until: clock.now() + 30 * minute });
+  store.visitorMail.stop('jay@post.example', clock.now());
+  note({ kind: 'mail-stopped', address: 'jay@post.example' });
+  const reply = services.replyAddresses.makeForVisitor(
+    'replies@porch.example',
+    threadId,
+    'jay@post.example',
+  );
+  const mail =
+    'From: Jay <jay@office.example>\r\nMessage-ID: <1@office.example>\r\n\r\nIt is me\r\n';
+  const envelope = { from: 'jay@office.example', to: [reply?.address ?? ''] };
+  await services.mailTaking.take(Buffer.from(mail), envelope);
+  const asked = store.entries
+    .since(0, 500)
+    .find((entry) => entry.kind === 'held-back' && entry.says !== undefined);
+  await deed({ do: 'own-mail', of: asked?.id, isTheirs: false });
+  await deed({ do: 'wrap-up' });
 };

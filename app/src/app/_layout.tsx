@@ -6,6 +6,7 @@ import { View } from 'react-native';
 import { useInstalledNote } from '../features/doorbell/data/installed';
 import { leaveBell, useBellDevice } from '../features/doorbell/data/this-device';
 import { LampSwitch } from '../features/lamp/parts/lamp-switch';
+import { LateAsk } from '../features/lamp/parts/late-ask';
 import { Failed, RowsComing } from '../kit/states';
 import { useTheme } from '../kit/theme/use-theme';
 import { bestOf, speak } from '../kit/wording';
@@ -95,7 +96,7 @@ const Door = () => {
     );
   }
   return (
-    <Frame lamp={<LampSwitch />}>
+    <Frame lamp={<LampSwitch />} asked={<LateAsk />}>
       <Slot />
     </Frame>
   );

@@ -74,7 +74,7 @@ const useTitle = (): void => {
 };
 
 /** What stands around every screen: the beam with the lamp, the places to go, and what is said in passing. */
-export const Frame = (props: { lamp: ReactNode; children: ReactNode }) => {
+export const Frame = (props: { lamp: ReactNode; asked: ReactNode; children: ReactNode }) => {
   const theme = useTheme();
   const isWide = useWide();
   const path = usePathname();
@@ -106,6 +106,7 @@ export const Frame = (props: { lamp: ReactNode; children: ReactNode }) => {
           {props.lamp}
         </View>
       )}
+      {isWide || !isConversation ? props.asked : null}
       <Strips />
       <View role="main" style={styles.main}>
         {titled ? (
@@ -124,9 +125,7 @@ export const Frame = (props: { lamp: ReactNode; children: ReactNode }) => {
 
 const styles = StyleSheet.create({
   whole: { flex: 1 },
-  // Before what stands below it: what hangs from the lamp lies over that.
   beam: {
-    zIndex: 1,
     flexDirection: 'row',
     alignItems: 'center',
     gap: 20,

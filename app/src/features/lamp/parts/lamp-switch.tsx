@@ -15,7 +15,6 @@ import { problemOf } from '../../../shell/session/problems';
 import { useSetLamp } from '../data/lamp';
 import { words } from '../words';
 import { lampInWords } from './in-words';
-import { LateAsk } from './late-ask';
 
 const loadSheet = () => import('./lamp-sheet');
 const LampSheet = lazy(loadSheet);
@@ -72,7 +71,6 @@ export const LampSwitch = () => {
         </View>
       </Pressable>
       <Problem text={problemOf(setLamp.error)} />
-      <LateAsk />
       {isOpen ? (
         <Suspense fallback={null}>
           <LampSheet set={setLamp.mutate} close={() => setOpen(false)} />

@@ -30,11 +30,13 @@ export const LateAsk = () => {
       role="alert"
       style={[
         styles.ask,
-        isWide ? styles.hanging : null,
+        isWide ? styles.across : styles.below,
         { borderColor: theme.ink, backgroundColor: theme.paper },
       ]}
     >
-      <Text>{said.since(momentInWords(ask.since, now, zone))}</Text>
+      <Text style={isWide ? styles.grow : null}>
+        {said.since(momentInWords(ask.since, now, zone))}
+      </Text>
       <Row>
         <Button label={said.look} onPress={() => router.navigate(`/line/${ask.conversationId}`)} />
         <Button
@@ -48,7 +50,19 @@ export const LateAsk = () => {
 };
 
 const styles = StyleSheet.create({
-  ask: { gap: 8, padding: 12, marginTop: 8, borderWidth: 2, borderRadius: 4 },
-  // Under the beam, which keeps its height.
-  hanging: { position: 'absolute', top: '100%', left: 0, width: 440 },
+  ask: { gap: 8, paddingHorizontal: 12, paddingVertical: 8 },
+  across: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    paddingHorizontal: 20,
+    borderBottomWidth: 2,
+  },
+  below: {
+    marginHorizontal: 12,
+    marginTop: 4,
+    paddingVertical: 12,
+    borderWidth: 2,
+    borderRadius: 4,
+  },
+  grow: { flex: 1 },
 });
