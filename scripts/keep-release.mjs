@@ -4,3 +4,6 @@ import { buildForNode } from './build-for-node.mjs';
 
 await buildForNode('server/test-kit/keep-release.ts', 'server/dist');
 execFileSync('node', ['server/dist/keep-release.js'], { stdio: 'inherit' });
+execFileSync('npx', ['biome', 'format', '--write', 'server/src/store/releases'], {
+  stdio: 'inherit',
+});
