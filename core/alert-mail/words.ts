@@ -20,7 +20,7 @@ export interface AlertMailWords {
   trial: { subject: (business: string) => string; text: string };
   /** What whoever answered is told where nothing was passed on; an automatic mail is told nothing. */
   refused: Record<
-    Exclude<HeldBack, 'automatic' | 'other-address'>,
+    Exclude<HeldBack, 'automatic' | 'other-address' | 'forged'>,
     { subject: string; text: string }
   >;
 }

@@ -50,6 +50,7 @@ export const heldBackReasons = [
   'door-closed',
   'other-address',
   'encrypted',
+  'forged',
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 

@@ -59,6 +59,7 @@ describe('an answer by mail', () => {
 
   it.each([
     ['a signature', 'Two.\n-- \nWren Ash\n12 Mill Lane', 'Two.'],
+    ['one that lost its space', 'Two.\n--\nWren Ash\n+44 20 7946 0123', 'Two.'],
     ['what a telephone adds', 'Two.\n\nSent from my phone', 'Two.'],
     ['the same in another language', 'Deux.\n\nEnvoyé de mon téléphone', 'Deux.'],
   ])('goes without %s', (_what, text, said) => {
@@ -67,6 +68,10 @@ describe('an answer by mail', () => {
 
   it.each([
     ['a sentence with a colon', 'On Saturday my sister wrote:\nshe wants one too.'],
+    ['two dashes between what is theirs', 'Two of these.\n--\nAnd one of those, please.'],
+    ['a sentence like a telephone’s', 'Two.\n\nSent from my old address, please use this one.'],
+    ['a last line like that', 'Two.\nSent with love'],
+    ['who wrote when', 'See what office@x.example wrote on 26/11/2026 at 09:12:\nthree of them.'],
     ['an address and a date', 'Since 26 Nov 2026 10:00 write to:\noffice@post.example'],
     ['two lines like headers', 'From: the station it is a mile.\nTo: the shop another.'],
     ['a rule', 'Two of these\n-----\nand one of those.'],

@@ -17,6 +17,8 @@ const SIGNATURE_LINES_MOST = 10;
 /** From here on a program may have broken a quoted line in two, its end without a sign. */
 const BROKEN_FROM = 60;
 
+/** As programs write whose mail it was: in brackets after a name. */
+const NAMED_ADDRESS = /[<(]\s*[^\s@<>()]+@[^\s@<>()]+\s*[>)]/u;
 const ADDRESS = /[^\s@<>[\]]@[^\s@<>[\]]+\.\p{L}{2,}/u;
 const YEAR = /(?<!\d)(20\d\d|\d{1,2}[./-]\d{1,2}[./-]\d\d)(?!\d)/;
 const TIME = /(?<!\d)\d{1,2}[:.h]\d\d(?!\d)/;
@@ -24,7 +26,14 @@ const QUOTED = /^\s{0,3}(?:>|\|(?:\s|$))/;
 const HEADER = /^[\s*_]*\p{L}[\p{L}\p{M} '.-]{0,24}[*_]*\s?[:\uff1a]/u;
 /** "-----Original Message-----" in any language, and the rule that stands in its place. */
 const DIVIDER = /^\s*(?:[-_]{3,}\s*\p{L}.{1,50}\S\s*[-_]{3,}|[-_]{20,})\s*$/u;
+/** Two dashes; some programs lose the space after them that makes them those over a signature (RFC 3676, 4.3). */
 const SIGNATURE = /^--\s?$/;
+const SURE_SIGNATURE = /^-- $/;
+/** What stands in signatures: an address, a telephone number, a page. */
+const IN_SIGNATURES = /\S@\S|(?:\d[\s/().-]*){6}|https?:|www\./i;
+/** A telephone's own line is short, and is no sentence. */
+const PHONE_LINE_LONGEST = 50;
+const IN_SENTENCES = /[.,;!?]/;
 /** What a telephone puts under a mail by itself. */
 const FROM_A_PHONE =
   /^(?:sent (?:from|with|via) |von (?:meinem|meiner|unterwegs) .*gesendet|gesendet (?:von|mit|über) |envoyé (?:de|depuis|à partir) |enviado (?:desde|do|a partir) |inviato (?:da|dal) |verzonden (?:vanaf|met) |verstuurd (?:vanaf|met) |skickat från |sendt fra |lähetetty |wysłane? z |odesláno z |отправлено (?:с|из) |надіслано з |从我的.*发送|发自我的|.+から送信$)/iu;
@@ -75,10 +84,11 @@ const attributionAt = (lines: readonly string[], at: number): number => {
     joined = `${joined} ${line.trim()}`.trim();
     if (!/[:\uff1a]$/.test(joined)) continue;
     const [hasAddress, hasYear] = [ADDRESS.test(joined), YEAR.test(joined)];
-    if (hasAddress && hasYear && TIME.test(joined)) return count;
     const next = nextFull(lines, at + count);
     const isSure = hasAddress || hasYear || (count === 1 && isRun(lines, next));
     if (QUOTED.test(lines[next] ?? '') && isSure) return count;
+    // Over what is not marked only a program's own form will do.
+    if (NAMED_ADDRESS.test(joined) && hasYear && TIME.test(joined)) return count;
   }
   return 0;
 };
@@ -128,16 +138,29 @@ const quotedIn = (lines: readonly string[], until: number): boolean[] => {
   return isQuoted.fill(true, until);
 };
 
-/** Sets aside what follows two dashes on a line of their own, as long as it can be a signature. */
-const markSignature = (lines: readonly string[], isQuoted: boolean[]): void => {
+/** Sets aside what follows two dashes on a line of their own, where it can be nothing but a signature. */
+const markSignature = (
+  original: readonly string[],
+  lines: readonly string[],
+  isQuoted: boolean[],
+): void => {
   for (const [at, line] of lines.entries()) {
     if (!SIGNATURE.test(line) || isQuoted[at]) continue;
     // No further than a signature goes: of many such lines each would look to the end.
     const most = at + SIGNATURE_LINES_MOST + 1;
     let end = at;
     while (end <= most && end < lines.length && !isQuoted[end]) end += 1;
-    if (end <= most) isQuoted.fill(true, at, end);
+    const isSure = SURE_SIGNATURE.test(original[at] ?? '');
+    const isLike = isSure || lines.slice(at, end).some((one) => IN_SIGNATURES.test(one));
+    if (end <= most && isLike) isQuoted.fill(true, at, end);
   }
+};
+
+/** Whether a line is what a telephone puts under a mail: apart from what was written, and in no sentence. */
+const isFromPhone = (lines: readonly string[], at: number): boolean => {
+  const line = (lines[at] ?? '').trim();
+  const isApart = isBlank(lines[at - 1]) && line.length <= PHONE_LINE_LONGEST;
+  return isApart && FROM_A_PHONE.test(line) && !IN_SENTENCES.test(line);
 };
 
 /** Sets aside what a program has put under the answer: a rule over what is quoted, and the telephone's own line. */
@@ -146,7 +169,7 @@ const markTrailing = (lines: readonly string[], isQuoted: boolean[]): void => {
     if (isQuoted[at]) continue;
     const line = lines[at] ?? '';
     const isOver = isQuoted[at + 1] === true;
-    const isProgram = FROM_A_PHONE.test(line.trim()) || (isOver && DIVIDER.test(line));
+    const isProgram = isFromPhone(lines, at) || (isOver && DIVIDER.test(line));
     if (!isBlank(line) && !isProgram) return;
     isQuoted[at] = true;
   }
@@ -170,7 +193,7 @@ export const partReply = (text: string, ourLines: readonly string[] = []): Parte
   const original = text.replace(/\r\n?/g, '\n').split('\n');
   const lines = original.map(plain);
   const isQuoted = quotedIn(lines, tailFrom(lines, ourLines));
-  markSignature(lines, isQuoted);
+  markSignature(original, lines, isQuoted);
   markTrailing(lines, isQuoted);
   const said = textOf(original.filter((_, at) => !isQuoted[at]));
   if (!said) return { said: textOf(original), rest: '' };

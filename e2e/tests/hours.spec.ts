@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { OpeningHours } from '@porch/core/hours/opening';
+import { expectClean } from '../kit/clean';
 import {
   answer,
   expect,
@@ -195,6 +196,11 @@ test('somebody who waits unseen is asked about once, and the light turns by itse
   await porch.pass(3 * minute);
   const ask = phone.getByRole('alert').filter({ hasText: 'nobody has looked' });
   await expect(ask).toBeVisible();
+  await expectClean(phone, 'the question about who waits');
+  await phone.setViewportSize({ width: 1280, height: 800 });
+  await expect(ask).toBeVisible();
+  await expectClean(phone, 'the question about who waits, wide');
+  await phone.setViewportSize({ width: 390, height: 844 });
   await ask.getByRole('button', { name: 'Leave it' }).click();
   await expect(ask).toBeHidden();
   await porch.pass(3 * minute);

@@ -158,24 +158,25 @@ export const createServices = (
   const shown = createShown({ store, dressing });
   const seal = createSeal(keys);
   const mailSettings = createMailSettings({ store, seal, change });
+  const opening = (doorId?: string | null) => hours.opening(doorId);
   const ringing = createRinging({
     store,
     clock,
     write,
     canMail: mailSettings.goesOut,
     lookingAt: hub.lookingAt,
-    opening: (doorId) => hours.opening(doorId),
+    opening,
   });
   const promises = createPromises({
     store,
     clock,
     change,
-    opening: (doorId) => hours.opening(doorId),
+    opening,
   });
   const owing = createOwing({
     store,
     clock,
-    opening: (doorId) => hours.opening(doorId),
+    opening,
     graceMs: () => promises.now().graceMinutes * MINUTE_MS,
   });
   const mailing: Follow = (...news) =>

@@ -261,6 +261,13 @@ describe('what a visitor answers by mail', () => {
       expect(said()).toHaveLength(1);
     });
 
+    it('is not taken where its server found that it comes from elsewhere (RFC 8601)', async () => {
+      await raw([plain, 'Authentication-Results: mx.example; dmarc=fail'], 'Keep ten.');
+      expect(roll('held-back')).toMatchObject([{ why: 'forged', from: 'wren@post.example' }]);
+      expect(said()).toHaveLength(1);
+      expect(roll('owed').filter(({ why }) => why === 'held' || why === 'asked')).toEqual([]);
+    });
+
     it('is read with a winmail.dat, which stays a file', async () => {
       await write({
         text: 'Keep one, please.',

@@ -78,7 +78,8 @@ export const createHeldMails = (services: {
     longestWaitMs: 3_600_000,
     do: async ({ id }) => {
       const held = store.heldMails.byId(id);
-      return held ? passOn(await readMail(held.bytes), held.threadId) : null;
+      const bytes = store.heldMails.bytesOf(id);
+      return held && bytes ? passOn(await readMail(bytes), held.threadId) : null;
     },
     note: ({ id }, why) => {
       const held = store.heldMails.byId(id);
@@ -100,7 +101,7 @@ export const createHeldMails = (services: {
       const { isTheirs, countOf, bytesHeld, add } = store.heldMails;
       const isFull = countOf(threadId) >= HELD_MOST || bytesHeld() + bytes.length > BYTES_HELD_MOST;
       if (isFull || !mail.from || isTheirs(threadId, mail.from) !== null) return null;
-      add({ id: entryId, threadId, address: mail.from, at: clock.now(), bytes });
+      add({ id: entryId, threadId, address: mail.from, at: clock.now() }, bytes);
       return summary(mail.said, []) || mail.attached.map(({ name }) => name).join(', ');
     },
     tidy: (): void => store.heldMails.dropBefore(clock.now() - HELD_KEPT_MS),

@@ -12,7 +12,7 @@ import {
 } from '@porch/core/mail';
 import { MESSAGE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
-import type { Files } from '../files/files';
+import type { Files, Uploader } from '../files/files';
 import type { Write } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
 import type { Receive } from '../inbox/receive';
@@ -28,10 +28,16 @@ import type { ReplyAddresses } from './reply-addresses';
 import type { MailSettingsKept } from './settings';
 import type { VisitorMails } from './visitors';
 
+/** What nobody is told by mail. */
+type OnTheRollOnly = 'automatic' | 'other-address' | 'forged';
+
+const isOnTheRollOnly = (why: HeldBack): why is OnTheRollOnly =>
+  why === 'automatic' || why === 'other-address' || why === 'forged';
+
 /** What a job that tells a sender why their answer was not passed on carries. */
 export interface RefusalMailJob {
   to: string;
-  why: Exclude<HeldBack, 'automatic' | 'other-address'>;
+  why: Exclude<HeldBack, OnTheRollOnly>;
   talk: string;
   /** Of the mail that it answers; null: it had none. */
   messageId: string | null;
@@ -45,6 +51,24 @@ interface Held {
   /** What the team is shown of it, where it is asked whose it is. */
   ask?: (entryId: string) => string | null;
 }
+
+/** Why a mail was not passed on, where the house refused it; null: it was passed on before. */
+const whyOf = (error: unknown): HeldBack | null => {
+  if (!(error instanceof Refused)) throw error;
+  switch (error.code) {
+    case 'id-taken':
+      return null;
+    case 'door-closed':
+      return 'door-closed';
+    case 'text-empty':
+      return 'empty';
+    case 'text-too-long':
+    case 'too-large':
+      return 'too-large';
+    default:
+      return 'unreadable';
+  }
+};
 
 const DAY_MS = 24 * 3_600_000;
 /** By then nobody hands the same mail over again. */
@@ -83,13 +107,12 @@ export const createMailTaking = (services: {
     return null;
   };
 
-  const filesOf = async (mail: ReadMail, member: Member): Promise<string[]> => {
-    const fitting = mail.attached.slice(0, FILES_MOST);
+  const filesOf = async (mail: ReadMail, by: Uploader): Promise<string[]> => {
     const ids: string[] = [];
-    for (const [at, { name, bytes }] of fitting.entries()) {
+    for (const [at, { name, bytes }] of mail.attached.slice(0, FILES_MOST).entries()) {
       if (bytes.length === 0) continue;
       const id = `mail-${mail.id}-${at}`;
-      await files.take(id, name, bytes, { memberId: member.id });
+      await files.take(id, name, bytes, by);
       ids.push(id);
     }
     return ids;
@@ -116,8 +139,7 @@ export const createMailTaking = (services: {
   ): Promise<null> => {
     const isTold =
       isOfTeam &&
-      why !== 'automatic' &&
-      why !== 'other-address' &&
+      !isOnTheRollOnly(why) &&
       envelopeFrom !== '' &&
       refusals.take(envelopeFrom.toLowerCase()) === 0;
     return write(() => {
@@ -148,32 +170,14 @@ export const createMailTaking = (services: {
     const why = unfit(mail);
     if (why) return why;
     try {
-      const fileIds = await filesOf(mail, member);
+      const fileIds = await filesOf(mail, { memberId: member.id });
       if (!mail.said && fileIds.length === 0) return 'empty';
       const deed: Deed = { do: 'say', id: `mail-${mail.id}`, text: mail.said, fileIds };
       await reply.deed(talk, deed, member);
       return null;
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      if (error.code === 'door-closed') return 'door-closed';
-      if (error.code === 'text-empty') return 'empty';
-      // The same mail again: it was passed on before.
-      if (error.code === 'id-taken') return null;
-      return error.code === 'text-too-long' || error.code === 'too-large'
-        ? 'too-large'
-        : 'unreadable';
+      return whyOf(error);
     }
-  };
-
-  const visitorFilesOf = async (mail: ReadMail, threadId: string): Promise<string[]> => {
-    const ids: string[] = [];
-    for (const [at, { name, bytes }] of mail.attached.slice(0, FILES_MOST).entries()) {
-      if (bytes.length === 0) continue;
-      const id = `mail-${mail.id}-${at}`;
-      await files.take(id, name, bytes, { threadId, address: 'mail' });
-      ids.push(id);
-    }
-    return ids;
   };
 
   /** What a visitor answers by mail goes on in their conversation; null: it was taken. */
@@ -184,7 +188,7 @@ export const createMailTaking = (services: {
     if (!thread) return 'stale';
     if (store.doors.byId(thread.doorId)?.closedAt) return 'door-closed';
     try {
-      const fileIds = await visitorFilesOf(mail, threadId);
+      const fileIds = await filesOf(mail, { threadId, address: 'mail' });
       if (!mail.said && fileIds.length === 0) return 'empty';
       const { said: text, rest } = mail;
       const typed = { id: `mail-${mail.id}`, text, rest, fileIds, page: null };
@@ -195,11 +199,7 @@ export const createMailTaking = (services: {
       });
       return null;
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      if (error.code === 'id-taken') return null;
-      return error.code === 'text-too-long' || error.code === 'too-large'
-        ? 'too-large'
-        : 'unreadable';
+      return whyOf(error);
     }
   };
 
@@ -231,7 +231,7 @@ export const createMailTaking = (services: {
       holdBack(threadId, mail, envelopeFrom, why, { isOfTeam: false, ...whose }).then(() => why);
     if (mail.status) return (await takeStatus(mail, threadId)) ? null : 'automatic';
     if (isAutomatic(mail.headers, envelopeFrom)) return held('automatic');
-    if (isForged(mail.headers)) return held('unknown-sender');
+    if (isForged(mail.headers)) return held('forged');
     if (!isTheirs(mail, to)) {
       const why = unfit(mail);
       if (why) return held(why);

@@ -242,6 +242,8 @@ describe('answers to somebody who has gone', () => {
     again.tell({ do: 'details', id: clientId(), email: 'WREN@post.example' });
     await until(() => (roll('mail-stopped').length > 1 ? true : undefined));
     expect(await threadsOf('It is me again')).toMatchObject([{ isMailStopped: true }]);
+    again.tell({ do: 'details', id: clientId(), name: 'Tern', email: 'wren@post.example' });
+    await until(() => (roll('details').length === 3 ? true : undefined));
     await house.ask('POST', link, {
       headers: { 'content-type': 'application/x-www-form-urlencoded' },
       body: 'List-Unsubscribe=One-Click',

@@ -2,6 +2,7 @@ import { wayKey } from '@porch/core/contact';
 import { type Entry, SCREEN, type ThreadState } from '@porch/core/conversation';
 import { chooseLanguage } from '@porch/core/door-texts';
 import { languagesOf, textsOf } from '@porch/core/dress';
+import { isSameAddress } from '@porch/core/mail';
 import { mailAt } from '@porch/core/routes';
 import { renderVisitorMail, type VisitorSlip } from '@porch/core/visitor-mail';
 import { momentIn } from '@porch/core/when';
@@ -220,7 +221,6 @@ export const createVisitorMails = (services: {
 
   return {
     kind,
-    consider,
     follow:
       (afterMs: () => number): Follow =>
       (_was, now, entries) => {
@@ -228,11 +228,12 @@ export const createVisitorMails = (services: {
           const matters = what === 'team-said' || what === 'gone' || what === 'details';
           if (threadId && matters) consider(now, threadId, afterMs());
         }
-        return entries.flatMap((entry) =>
-          entry.kind === 'details' && entry.email && store.visitorMail.isStopped(entry.email)
-            ? [stoppedAt(entry.email)]
-            : [],
-        );
+        return entries.flatMap((entry) => {
+          const { email = '', mailStopped = '' } =
+            threadIn(now, (entry.kind === 'details' && entry.threadId) || '') ?? {};
+          const isNews = store.visitorMail.isStopped(email) && !isSameAddress(email, mailStopped);
+          return isNews ? [stoppedAt(email)] : [];
+        });
       },
     /** Nothing more goes to an address; whoever is written to there is said not to want it. Once is enough. */
     stop: (address: string): News[] => {

@@ -9,8 +9,6 @@ export interface HeldMailRecord {
   at: number;
   /** 1 or 0, as somebody has said; null: nobody has. */
   isTheirs: number | null;
-  /** All of it, as it came. */
-  bytes: Buffer;
 }
 
 /** Of so many, the newest, it is counted how large they are. */
@@ -18,7 +16,7 @@ const COUNTED_MOST = 100;
 
 /** What came by mail beside what is on the rolls: the rest of a mail, and mails of which it is asked whose they are. */
 export const heldMailsTable = (db: Db) => {
-  const fields = 'id, thread_id AS threadId, address, at, is_theirs AS isTheirs, bytes';
+  const fields = 'id, thread_id AS threadId, address, at, is_theirs AS isTheirs';
   const add = db.prepare(
     'INSERT INTO held_mails VALUES (@id, @threadId, @address, @at, NULL, @bytes) ON CONFLICT DO NOTHING',
   );
@@ -27,6 +25,9 @@ export const heldMailsTable = (db: Db) => {
   );
   const openFrom = db.prepare<[string, string], HeldMailRecord>(
     `SELECT ${fields} FROM held_mails WHERE thread_id = ? AND address = ? AND is_theirs IS NULL`,
+  );
+  const bytesOf = db.prepare<[string], { bytes: Buffer }>(
+    'SELECT bytes FROM held_mails WHERE id = ?',
   );
   const settle = db.prepare('UPDATE held_mails SET is_theirs = ? WHERE id = ?');
   const countOf = db.prepare<[string], { count: number }>(
@@ -51,10 +52,12 @@ export const heldMailsTable = (db: Db) => {
   );
   const key = (address: string): string => address.trim().toLowerCase();
   return {
-    add: (record: Omit<HeldMailRecord, 'isTheirs'>): void => {
-      add.run({ ...record, address: key(record.address) });
+    /** `bytes`: all of it, as it came. */
+    add: (record: Omit<HeldMailRecord, 'isTheirs'>, bytes: Buffer): void => {
+      add.run({ ...record, address: key(record.address), bytes });
     },
     byId: (id: string): HeldMailRecord | null => byId.get(id) ?? null,
+    bytesOf: (id: string): Buffer | null => bytesOf.get(id)?.bytes ?? null,
     /** Of how many of a thread nobody has said yet whose they are, and how many bytes the newest of all have that are kept. */
     countOf: (threadId: string): number => countOf.get(threadId)?.count ?? 0,
     bytesHeld: (): number => bytesHeld.get()?.bytes ?? 0,

@@ -6,8 +6,8 @@ import { Text } from '../../../kit/text';
 import { corner } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
+import { kitWords } from '../../../kit/words';
 import { useOutbox } from '../../../shell/live/outbox';
-import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { useRest } from '../data/rest';
 import { words } from '../words';
@@ -16,11 +16,18 @@ import type { RollFacts } from './roll-facts';
 const RestText = ({ conversationId, entryId }: { conversationId: string; entryId: string }) => {
   const theme = useTheme();
   const rest = useRest(conversationId, entryId);
-  const said =
-    rest.data?.text ?? (rest.isError ? shellWords().refusal({ code: 'our-fault' }) : '…');
+  const { loading, failed } = kitWords();
+  if (rest.isError && !rest.data) {
+    return (
+      <View role="alert" style={styles.failed}>
+        <Text kind="second">{failed.more}</Text>
+        <Button label={failed.retry} onPress={() => void rest.refetch()} />
+      </View>
+    );
+  }
   return (
     <Text kind="second" tone="slate" style={[styles.rest, { borderColor: theme.edge }]}>
-      {said}
+      {rest.data?.text ?? loading}
     </Text>
   );
 };
@@ -49,8 +56,9 @@ export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) =
   const theme = useTheme();
   const { ownMail } = useDeeds();
   const { row, decided, now, zone } = facts;
-  const isOnItsWay = useOutbox(({ queue }) =>
-    queue.some(({ load }) => load.do === 'own-mail' && load.of === entry.id),
+  const onItsWay = useOutbox(
+    ({ queue }) =>
+      queue.find(({ load }) => load.do === 'own-mail' && load.of === entry.id)?.state ?? null,
   );
   const said = words().conversation;
   const verdict = decided.get(entry.id);
@@ -62,7 +70,12 @@ export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) =
         {momentInWords(entry.at, now, zone)}
       </Text>
       <Text {...{ dir: 'auto' }}>{`“${entry.says}”`}</Text>
-      {isOnItsWay || verdict === true ? null : (
+      {onItsWay ? (
+        <Text kind="small" tone="slate" role="status">
+          {words().states[onItsWay]}
+        </Text>
+      ) : null}
+      {onItsWay || verdict === true ? null : (
         <View style={styles.doings}>
           <Button
             look={verdict === undefined ? 'edge' : 'bare'}
@@ -85,6 +98,7 @@ export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) =
 const styles = StyleSheet.create({
   unfold: { alignItems: 'flex-start', gap: 4, marginLeft: -12 },
   rest: { alignSelf: 'stretch', marginLeft: 12, borderLeftWidth: 2, paddingLeft: 10 },
+  failed: { gap: 6, marginLeft: 12, alignItems: 'flex-start' },
   slip: {
     marginHorizontal: 12,
     marginVertical: 6,

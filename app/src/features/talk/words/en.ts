@@ -81,6 +81,8 @@ export const en = {
         `An email from ${from} was not taken in: it came from another address than we wrote to`,
       encrypted: (from: string) =>
         `An answer by email from ${from} was not passed on: it is encrypted, and only their and your own program could open it`,
+      forged: (from: string) =>
+        `An email from ${from} was not taken in: the mail server says that it does not come from there`,
       'door-closed': (from: string) =>
         `An answer by email from ${from} was not passed on: the door is closed`,
     } satisfies Record<HeldBack, (from: string) => string>,
