@@ -261,6 +261,19 @@ describe('what a visitor answers by mail', () => {
       expect(said()).toHaveLength(1);
     });
 
+    it.each([
+      ['two writers', ['From: wren@post.example, else@x.example']],
+      ['no writer', []],
+    ])('is not taken with %s, nor asked about', async (_what, head) => {
+      const letter = [...head, plain, '', 'Keep ten.'].join('\r\n');
+      await post(ours, { from: 'else@x.example', to, raw: letter });
+      expect(said()).toHaveLength(1);
+      expect(roll('held-back')).toEqual([
+        expect.objectContaining({ why: 'other-address', from: 'else@x.example' }),
+      ]);
+      expect(roll('held-back')[0]).not.toHaveProperty('says');
+    });
+
     it('is not taken where its server found that it comes from elsewhere (RFC 8601)', async () => {
       await raw([plain, 'Authentication-Results: mx.example; dmarc=fail'], 'Keep ten.');
       expect(roll('held-back')).toMatchObject([{ why: 'forged', from: 'wren@post.example' }]);

@@ -16,7 +16,7 @@ export interface ReadMail {
   /** The same for the same mail, however often it is handed over. */
   id: string;
   messageId: string | null;
-  /** What the header says; anybody can write anything there. */
+  /** What the header says; anybody can write anything there. '' where it names nobody, or more than one. */
   from: string;
   /** To whom it was addressed, by its header. */
   to: string[];
@@ -118,13 +118,15 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
     .map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }));
   const messageId = parsed.messageId ?? null;
   const headers = headersOf(parsed);
+  // Of several it is not known whose word is meant, nor which of them a server has made sure of.
+  const writers = addressesIn(parsed.from);
   return {
     id: createHash('sha256')
       .update(messageId ?? bytes)
       .digest('base64url')
       .slice(0, 24),
     messageId,
-    from: addressesIn(parsed.from)[0] ?? '',
+    from: writers.length === 1 ? (writers[0] ?? '') : '',
     to: [...addressesIn(parsed.to), ...addressesIn(parsed.cc)],
     subject: parsed.subject ?? '',
     headers,

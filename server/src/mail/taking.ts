@@ -145,7 +145,7 @@ export const createMailTaking = (services: {
     return write(() => {
       if (!store.mail.see(mail.id, clock.now())) return { result: null, news: [] };
       const conversation = persons.standing(talk);
-      const from = mail.from.slice(0, 254);
+      const from = (mail.from || envelopeFrom).slice(0, 254);
       const id = newId();
       const says = conversation ? ask(id) : null;
       const asked = says === null ? {} : { says };
