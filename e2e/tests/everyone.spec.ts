@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { expectClean } from '../kit/clean';
 import { answer, expect, openVisitor, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
 
@@ -151,6 +152,33 @@ for (const [colorScheme, viewport] of [
     await expectClean(screen, 'sign in a phone');
   });
 }
+
+test('the system’s mode is followed by all of a screen while it is open', async ({
+  browser,
+  porch,
+}) => {
+  const { say } = await visitorPhone(browser, porch);
+  await say('Do you have ferns?');
+  const screen = await ownerPhone(browser, porch, { colorScheme: 'light' });
+  await openVisitor(screen, 'ferns');
+  await answer(screen, 'Seven kinds');
+  const inkOf = async (what: Locator): Promise<string> =>
+    what.evaluate((element) => getComputedStyle(element).color);
+  const places = [
+    screen.getByRole('heading', { level: 1 }),
+    screen.getByText('Seven kinds'),
+    screen.getByText('Do you have ferns?'),
+    screen.getByLabel('Your answer'),
+  ];
+  for (const colorScheme of ['dark', 'light', 'dark'] as const) {
+    const before = await Promise.all(places.map(inkOf));
+    await screen.emulateMedia({ colorScheme });
+    for (const [at, place] of places.entries()) {
+      await expect.poll(() => inkOf(place)).not.toBe(before[at]);
+    }
+    await expectClean(screen, `a conversation that turned ${colorScheme}`);
+  }
+});
 
 test('links that let somebody in, and each shape of the door, are clean by axe', async ({
   browser,

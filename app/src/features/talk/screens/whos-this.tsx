@@ -146,6 +146,6 @@ const styles = StyleSheet.create({
   threads: { gap: 8 },
   thread: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 },
   who: { flexGrow: 1, flexShrink: 1, flexBasis: 120 },
-  same: { alignItems: 'flex-start' },
+  same: { alignItems: 'flex-start', gap: 8 },
   link: { textDecorationLine: 'underline' },
 });
