@@ -24,6 +24,7 @@ const forALoad = {
   visitorHintsAMinute: NO_LIMIT,
   panelWordsAMinute: NO_LIMIT,
   hellosAMinute: NO_LIMIT,
+  networksAMinute: NO_LIMIT,
 };
 const dataDir = process.env.DATA_DIR ?? mkdtempSync(join(tmpdir(), 'bench-'));
 const limits = process.env.WORST ? forTheMeasured : forALoad;

@@ -7,12 +7,15 @@ import { timeOnDay } from '@porch/core/hours';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
 import { WEBSITE } from '@porch/server/doors/website/kind';
+import type { Outside } from '@porch/server/security/outside';
+import { type KeyFile, keyFile, keyPath } from '@porch/server/security/seal';
 import { hashSecret } from '@porch/server/security/tokens';
 import { createServices, type Services } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { createStore, openDatabase, type Store } from '@porch/server/store/index';
 import { sitePages } from '@porch/street/site/page';
 import { demoDoors } from './dresses';
+import { type NetworkTalk, networkTalks } from './network-talks';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
 import { notes, threads, waiting } from './threads';
@@ -51,6 +54,96 @@ const publicKeyOf = (privateKey: string): string => {
   const pair = createECDH('prime256v1');
   pair.setPrivateKey(privateKey, 'base64url');
   return pair.getPublicKey('base64url');
+};
+
+/** How the business and one of the street's networks know each other. */
+interface NetworkAccount {
+  /** Its path on the street. */
+  network: string;
+  kind: string;
+  door: string;
+  name: string;
+  told: Readonly<Record<string, string>>;
+  key: string;
+  word: string;
+}
+
+const openNetwork = (
+  { store, clock, registry }: Services,
+  { network, kind, door, name, told, key, word }: NetworkAccount,
+  street: string,
+): void => {
+  const id = `door-${door}`;
+  const settings = { told: { ...told, url: `${street}/${network}` } };
+  const shown = { id, publicId: door, kind, name, settings };
+  store.doors.add({ ...shown, memberIds: null, closedAt: null, removedAt: null }, clock.now());
+  registry.setSecret(id, JSON.stringify({ key, word }));
+};
+
+/** Networks that take whatever they are asked to carry: for what was said before the street was there. */
+const willing = (): Outside => {
+  let taken = 0;
+  return {
+    may: () => true,
+    ask: async ({ address }) => {
+      taken += 1;
+      const id = `demo-carried-${taken}`;
+      const token = { access_token: 'demo', expires_in: 60 };
+      const listing = { chat: true, away_until: null, opening_hours: '' };
+      const isListing = /\/listings\/[^/]+$/.test(address);
+      const body = isListing ? listing : { id, letter: id, direct: id, chat: id, ...token };
+      const said = address.includes('/texts/') ? `id=${id}` : JSON.stringify(body);
+      return { status: 200, headers: {}, body: Buffer.from(said), isCut: false };
+    },
+    end: () => undefined,
+  };
+};
+
+const TURNS_MOST = 10_000;
+
+/** What a network calls an answer that it has taken: jobs go on by themselves, and are waited for. */
+const takenAs = async (store: Store, seq: number): Promise<string> => {
+  for (let turn = 0; turn < TURNS_MOST; turn += 1) {
+    const networkId = store.deliveries.bySeq(seq)?.networkId;
+    if (networkId) return networkId;
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  throw new Error(`nobody took the demo's answer ${seq}`);
+};
+
+/** What was said by a network: in by its door, and out as if the network had carried it. */
+const stepsOfTalk = (
+  services: Services,
+  { kind, from, name, hoursAgo, lines, isDone }: NetworkTalk,
+  { index, now, member }: { index: number; now: number; member: Member },
+): Step[] => {
+  const { store, write, receive, reply, delivering } = services;
+  const door = store.doors.all().find((one) => one.kind === kind);
+  if (!door) return [];
+  const writer = { doorId: door.id, address: from };
+  const talkId = (): string => store.threads.byWriter(writer)?.conversationId ?? '';
+  const proves = from.startsWith('+') ? [{ kind: 'phone', address: from }] : [];
+  const hear = (text: string, networkId: string) =>
+    write(() =>
+      receive.inboundNow({ ...writer, from, name, networkId, text, fileIds: [], proves }),
+    );
+  const answer = async (text: string, id: string): Promise<void> => {
+    const threadId = store.threads.byWriter(writer)?.id;
+    const said = { do: 'say' as const, id, text, fileIds: [], threadId };
+    const { entries } = await reply.deed(talkId(), said, member);
+    const networkId = await takenAs(store, entries[0]?.seq ?? 0);
+    await write(() => delivering.reportNow(door.id, { networkId, step: 'read' }));
+  };
+  const start = now - hoursAgo * HOUR_MS;
+  const steps = lines.map((line, at): Step => {
+    const id = `demo-network-${String(index).padStart(2, '0')}-${at}`;
+    const say = () => (line.startsWith('> ') ? answer(line.slice(2), id) : hear(line, id));
+    return { at: start + at * 4 * MINUTE_MS, do: say };
+  });
+  if (!isDone) return steps;
+  const id = `demo-network-${String(index).padStart(2, '0')}-end`;
+  const end = start + (lines.length + 4) * 4 * MINUTE_MS;
+  return [...steps, { at: end, do: () => reply.deed(talkId(), { do: 'wrap-up', id }, member) }];
 };
 
 interface Page {
@@ -165,6 +258,10 @@ export const fill = async (options: {
   siteOrigin: string;
   accounts: readonly Account[];
   devices?: readonly BellDevice[];
+  /** Doors to the street's networks. */
+  networks?: readonly NetworkAccount[];
+  /** Where the key is that seals what the doors must not say; absent: nowhere, and nobody can open it. */
+  keys?: KeyFile;
   /** Where mail goes out; absent: none does. */
   mailPort?: number;
 }): Promise<void> => {
@@ -172,7 +269,12 @@ export const fill = async (options: {
   const clock = handClock(now - 43 * DAY_MS);
   const store = createStore(openDatabase(join(options.dataDir, 'porch.sqlite')));
   const settings = toSettings({ dataDir: options.dataDir });
-  const services = createServices(settings, { clock, store });
+  const services = createServices(settings, {
+    clock,
+    store,
+    keys: options.keys,
+    outside: willing(),
+  });
   const passwords = createPasswords(settings.passwordCost);
 
   store.business.write(
@@ -212,11 +314,19 @@ export const fill = async (options: {
   for (const [index, { dress, members: whom, ...shown }] of demoDoors.entries()) {
     const memberIds = whom?.flatMap((at) => members[at]?.id ?? []) ?? null;
     const sites = [new URL(siteOrigin).host, 'quillfern.example'];
-    const door = { ...shown, kind: WEBSITE, settings: { sites }, memberIds, closedAt: null };
+    const door = {
+      ...shown,
+      kind: WEBSITE,
+      settings: { sites },
+      memberIds,
+      closedAt: null,
+      removedAt: null,
+    };
     store.doors.add(door, clock.now() + index);
     store.dresses.publish(shown.id, plainDress(), clock.now());
     store.dresses.publish(shown.id, dress, clock.now());
   }
+  for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
   const [door] = demoDoors;
   if (!door) throw new Error('the demo needs a door');
   store.ticks.set('team', clock.now());
@@ -289,6 +399,10 @@ export const fill = async (options: {
     return steps;
   };
 
+  const networkSteps = networkTalks.flatMap((talk, index) =>
+    stepsOfTalk(services, talk, { index, now, member: memberFor(members, index) }),
+  );
+
   const night = { state: 'dark', until: null } as const;
   const lamps: Step[] = [
     { at: now - 12 * HOUR_MS, do: () => openInWeek(services, store, now) },
@@ -296,7 +410,7 @@ export const fill = async (options: {
     { at: now - 40 * MINUTE_MS, do: async () => lightFor(services, now) },
     { at: now - MINUTE_MS, do: () => promiseByHand(services, store, now) },
   ];
-  const steps = [...plansFor(now).flatMap(stepsOf), ...lamps]
+  const steps = [...plansFor(now).flatMap(stepsOf), ...networkSteps, ...lamps]
     .filter((step) => step.at <= now)
     .sort((a, b) => a.at - b.at);
   for (const step of steps) {
@@ -343,7 +457,9 @@ const start = async (): Promise<void> => {
   const making = join(dataDir, 'making');
   rmSync(making, { recursive: true, force: true });
   const mailPort = Number(process.env.STREET_MAIL_PORT ?? 4875);
-  await fill({ dataDir: making, now, siteOrigin, accounts, devices, mailPort });
+  const networks = JSON.parse(readFileSync('demo/networks.json', 'utf8')) as NetworkAccount[];
+  const keys = keyFile(keyPath(dataDir));
+  await fill({ dataDir: making, now, siteOrigin, accounts, devices, networks, keys, mailPort });
   for (const ending of ['', '-wal', '-shm']) {
     rmSync(join(dataDir, `porch.sqlite${ending}`), { force: true });
   }

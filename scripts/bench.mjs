@@ -7,7 +7,7 @@ installPackages();
 buildStale();
 // Beside the server, whose packages they use.
 await Promise.all(
-  ['main', 'porch', 'bare', 'attack'].map((name) =>
+  ['main', 'porch', 'bare', 'bare-hooks', 'attack'].map((name) =>
     buildForNode(`bench/${name}.ts`, 'server/dist/bench'),
   ),
 );

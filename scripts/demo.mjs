@@ -36,6 +36,16 @@ if (isFresh || !existsSync(join(dataDir, 'porch.sqlite'))) {
 /** Phones on the street that ring for the team: what they are told stands on its page. */
 const devices = JSON.parse(readFileSync('demo/bell-devices.json', 'utf8'));
 
+/** The street's networks know the business, and its doors know them. */
+const setups = Object.fromEntries(
+  JSON.parse(readFileSync('demo/networks.json', 'utf8')).map(
+    ({ network, door, account, key, word }) => [
+      network,
+      { address: `${origin}/in/${door}`, account, key, word },
+    ],
+  ),
+);
+
 const children = [];
 
 const launch = (script, env) =>
@@ -69,6 +79,7 @@ try {
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
     // The street's push service is on this machine; no other address on it may be sent to.
     PUSH_NEAR: street,
+    NETWORKS_NEAR: street,
     MAIL_PORT: mailPort,
   });
   await launch('street/dist/main.js', {
@@ -76,6 +87,7 @@ try {
     PORCH_ORIGIN: origin,
     PORCH_MAIL_PORT: mailPort,
     STREET_MAIL_PORT: streetMailPort,
+    NETWORKS: JSON.stringify(setups),
     QUIET: options.includes('--quiet-street') ? '1' : '',
   });
   for (const { device, privateKey, auth } of devices) {
@@ -92,6 +104,7 @@ try {
   say(
     `  phones:   ${street}/push   (what rings on the team's phones there, with switches for faults)`,
   );
+  say(`  networks: ${street}/networks   (phones of people who write by other networks)`);
   say(`  mail:     ${street}/mail   (mailboxes for whatever is written by email)`);
   say('  stop:     Ctrl + C');
 } catch (error) {

@@ -85,7 +85,7 @@ await first.getByRole('button', { name: 'Copy the snippet' }).waitFor();
 await sideBySide('setting-up', [await first.screenshot(), checklist]);
 await first.goto(`${origin}/house/team`);
 await first.getByRole('heading', { name: 'Invite somebody' }).waitFor();
-await shoot(first, 'team-phone');
+const team = await first.screenshot();
 await first.goto(`${origin}/house/hours`);
 await first.getByText('Boxing Day').first().waitFor();
 await first.getByRole('heading', { name: 'The week' }).scrollIntoViewIfNeeded();
@@ -163,7 +163,34 @@ await owners.getByText(/conversations$/).waitFor();
 await shoot(owners, 'search-phone');
 await owners.getByRole('link', { name: 'House', exact: true }).click();
 await owners.getByRole('heading', { name: 'House', exact: true }).waitFor();
-await shoot(owners, 'house-phone');
+await sideBySide('house-phone', [await owners.screenshot(), team]);
+
+// Other doors: one that fails, one whose window is closed, a text that costs double, and who writes by them.
+const network = (path, fields) =>
+  fetch(`${street}/${path}`, { method: 'POST', body: new URLSearchParams(fields) });
+await network('wavelet/fault', { fault: 'revoked' });
+await network('wavelet/phone/marit.k', { text: 'And do you have it in a larger pot?' });
+await owners.reload();
+await owners.getByRole('link', { name: /^Wavelet, failing/ }).waitFor();
+await owners.getByRole('link', { name: /^Quillfern auf Deutsch/ }).scrollIntoViewIfNeeded();
+const failing = await owners.screenshot();
+const composing = async (who, text) => {
+  await owners.goto(`${origin}/line`);
+  await owners.getByRole('link', { name: who }).click();
+  await owners.getByLabel('Your answer').fill(text);
+  return owners.screenshot();
+};
+const closed = await composing(/^Old Oak/, 'We do, by the month.');
+const dear = await composing(
+  /^Rosa/,
+  'It’s on the van with the others, Rosa: Friday at noon, by the blue gate if nobody’s in.',
+);
+await network('pigeonpost/phone/%2B447700900333', { text: 'And on Monday?' });
+const street390 = await open(phone);
+await street390.goto(`${street}/pigeonpost/phone/%2B447700900333`);
+await street390.getByText('And on Monday?').waitFor();
+await sideBySide('doors', [failing, closed, dear, await street390.screenshot()]);
+await owners.goto(`${origin}/line`);
 
 for (const [name, scheme] of [
   ['wide', 'light'],
@@ -184,7 +211,7 @@ await note.getByLabel('Your message').waitFor();
 const lit = await late.screenshot();
 await owners.getByRole('link', { name: /^The line/ }).click();
 await owners.getByRole('button', { name: /^Porch light/ }).click();
-await owners.getByRole('button', { name: '1 h', exact: true }).click();
+await owners.getByRole('button', { name: '15 min', exact: true }).click();
 await note
   .getByText(/^Back /)
   .first()

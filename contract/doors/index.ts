@@ -1,4 +1,4 @@
-import { MESSAGE_LONGEST } from '@porch/core/text';
+import { type Listed, listedFields } from '@porch/core/listing';
 import { z } from 'zod';
 import { FILES_MOST, IdSchema, StepSchema, TimeSchema } from '../entries';
 import { ShortTextSchema } from '../typed';
@@ -17,6 +17,16 @@ export const ProvenWaySchema = z.object({
   address: NetworkIdSchema,
 });
 
+/** What a network hands over may be longer than what is shown at once: the rest is kept, and asked for apart. */
+export const TEXT_HANDED_LONGEST = 65_536;
+
+/** A file that a network has: where, as the network says, and what it is called. */
+export const RemoteFileSchema = z.object({
+  address: z.string().min(1).max(2_000),
+  name: z.string().max(400),
+});
+export type RemoteFile = z.infer<typeof RemoteFileSchema>;
+
 /** Something that somebody said at a door; once for each of the network's own ids, however often it comes. */
 export const InboundSchema = z.object({
   doorId: IdSchema,
@@ -24,13 +34,41 @@ export const InboundSchema = z.object({
   /** Who wrote, as the network calls them. */
   from: NetworkIdSchema,
   /** What they call themselves there; '' where the network does not say. */
-  name: z.string().max(400).default(''),
-  text: z.string().max(MESSAGE_LONGEST * 2),
+  name: z.string().max(800).default(''),
+  text: z.string().max(TEXT_HANDED_LONGEST),
+  /** When it was said there; absent: just now. UTC epoch milliseconds. */
+  saidAt: TimeSchema.optional(),
   /** Files that were taken in before, for the same writer. */
   fileIds: z.array(IdSchema).max(FILES_MOST).default([]),
+  /** What files are called that could not be had from the network. */
+  missing: z.array(z.string().max(400)).max(FILES_MOST).optional(),
   proves: z.array(ProvenWaySchema).max(4).default([]),
 });
 export type Inbound = z.infer<typeof InboundSchema>;
+
+/** Somebody changed what they had said at a door, or took it back. */
+export const ChangedSchema = z.object({
+  doorId: IdSchema,
+  /** Of the message, as it was handed over. */
+  networkId: NetworkIdSchema,
+  from: NetworkIdSchema,
+  /** When, as the network says: of two changes the later counts. UTC epoch milliseconds. */
+  saidAt: TimeSchema,
+  /** Null: taken back. */
+  text: z.string().max(TEXT_HANDED_LONGEST).nullable(),
+});
+export type Changed = z.infer<typeof ChangedSchema>;
+
+/** Somebody wants nothing more by a door, or something again; once for each of the network's own ids. */
+export const StoppedSchema = z.object({
+  doorId: IdSchema,
+  networkId: NetworkIdSchema,
+  from: NetworkIdSchema,
+  isStopped: z.boolean(),
+  /** In which word they said so. */
+  word: z.string().max(40),
+});
+export type Stopped = z.infer<typeof StoppedSchema>;
 
 /** Something that the team says, for a door to carry out. */
 export interface Outbound {
@@ -52,18 +90,36 @@ export const DeliverySchema = z.object({
 export type Delivery = z.infer<typeof DeliverySchema>;
 
 /** What a kind of door can do. */
-export interface DoorCan {
+export const DoorCanSchema = z.object({
   /** Longest text in characters. */
-  textLongest: number;
+  textLongest: z.number().int(),
+  /** Where a text is paid for by segments (3GPP TS 23.038), counted while it is written: how many it may have. */
+  segmentsMost: z.number().int().optional(),
   /** Most files with a message; 0: none. */
-  filesMost: number;
-  fileLargestBytes: number;
+  filesMost: z.number().int(),
+  fileLargestBytes: z.number(),
   /** How far the network tells what became of a message. */
-  receipts: 'none' | 'sent' | 'arrived' | 'read';
-  typing: boolean;
+  receipts: z.enum(['none', 'sent', 'arrived', 'read']),
+  typing: z.boolean(),
   /** For how long after somebody's last message they may be answered, in milliseconds; null: always. */
-  windowMs: number | null;
-}
+  windowMs: z.number().nullable(),
+});
+export type DoorCan = z.infer<typeof DoorCanSchema>;
+
+/** What is drawn on the plate of a door. */
+export const plates = [
+  'window',
+  'phone',
+  'slip',
+  'waves',
+  'frame',
+  'signpost',
+  'envelope',
+  'handset',
+  'arch',
+] as const;
+export const PlateSchema = z.enum(plates);
+export type Plate = z.infer<typeof PlateSchema>;
 
 /** How a door is, as far as the house has heard. */
 export const DoorHealthSchema = z.object({
@@ -82,7 +138,12 @@ export const DoorSchema = z.object({
   publicId: IdSchema,
   /** Of which kind: a website door, or one of a network. */
   kind: z.string(),
+  plate: PlateSchema,
   name: z.string(),
+  /** What can be done by it; null where this version knows no such kind of door. */
+  can: DoorCanSchema.nullable(),
+  /** Whether what is said there is carried by a network, and not shown on a page of ours. */
+  isCarried: z.boolean(),
   health: DoorHealthSchema,
   /** Of a website door: where it may stand. */
   sites: z.array(z.string()),
@@ -91,9 +152,15 @@ export const DoorSchema = z.object({
   /** Whom it concerns: they are shown there and hear its bell. Null: everybody. */
   memberIds: z.array(IdSchema).nullable(),
   isClosed: z.boolean(),
+  /** Whether the panels on the websites offer it; null: nobody can be led there by a link. */
+  isOffered: z.boolean().nullable(),
   isDressed: z.boolean(),
 });
 export type Door = z.infer<typeof DoorSchema>;
+
+/** A door that was taken away: what was said by it can still be read. */
+export const FormerDoorSchema = DoorSchema.pick({ id: true, plate: true, name: true });
+export type FormerDoor = z.infer<typeof FormerDoorSchema>;
 
 export const SITES_MOST = 20;
 
@@ -104,6 +171,7 @@ export const DoorChangeSchema = z.object({
   sites: z.array(z.string().max(400)).max(SITES_MOST).optional(),
   memberIds: z.array(IdSchema).max(50).nullable().optional(),
   isClosed: z.boolean().optional(),
+  isOffered: z.boolean().optional(),
 });
 export type DoorChange = z.infer<typeof DoorChangeSchema>;
 
@@ -111,6 +179,64 @@ export const NewDoorSchema = z.object({
   name: ShortTextSchema,
   language: z.string().regex(/^[a-z]{2,3}$/),
 });
+
+/** A kind of network to which a door can be opened, and what is asked of its owner. */
+export const NetworkKindSchema = z.object({
+  kind: z.string(),
+  plate: PlateSchema,
+  fields: z.array(z.object({ id: z.string(), isSecret: z.boolean() })),
+});
+export type NetworkKind = z.infer<typeof NetworkKindSchema>;
+
+/** What an owner says of a door to a network, by field. */
+const GivenSchema = z.record(z.string().max(40), z.string().max(2_000));
+
+export const NewNetworkDoorSchema = z.object({
+  kind: z.string().max(40),
+  name: ShortTextSchema,
+  given: GivenSchema,
+});
+
+export const NetworkDoorChangeSchema = z.object({ given: GivenSchema });
+
+const ListedSchema = z.object({
+  isOn: z.boolean(),
+  awayUntil: TimeSchema.nullable(),
+  hours: z.string(),
+}) satisfies z.ZodType<Listed>;
+
+/** How a door to a network is connected, for its owner. */
+export const NetworkDoorSchema = z.object({
+  id: IdSchema,
+  kind: z.string(),
+  /** What was said of it; of a secret only whether it is there. */
+  fields: z.array(
+    z.object({ id: z.string(), isSecret: z.boolean(), value: z.string(), isSet: z.boolean() }),
+  ),
+  /** What is to be put in at the network, by name. */
+  shows: z.record(z.string(), z.string()),
+  canRenew: z.boolean(),
+  /** Who wrote by it last; null: nobody has. */
+  heardFrom: z
+    .object({ conversationId: IdSchema, threadId: IdSchema, name: z.string(), at: TimeSchema })
+    .nullable(),
+  /** What became of what went out by it last; null: nothing has. */
+  lastSent: z.object({ step: StepSchema, why: z.string().nullable() }).nullable(),
+  /** What the network can do, once it has said so. */
+  can: DoorCanSchema,
+  /** Of a listing: what both said when they last agreed, when that was, and in what they had differed. */
+  listing: z
+    .object({
+      agreed: ListedSchema,
+      at: TimeSchema,
+      differed: z.array(z.enum(listedFields)),
+      theirs: ListedSchema,
+    })
+    .nullable(),
+  /** What was wrong when it was just asked; null: nothing, or it was not asked. */
+  problem: z.string().nullable(),
+});
+export type NetworkDoor = z.infer<typeof NetworkDoorSchema>;
 
 /** A website on which a door's snippet was seen alive. */
 export const SightingSchema = z.object({

@@ -84,9 +84,19 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     page: PageSchema.nullable(),
     zone: z.string().optional(),
     language: z.string().optional(),
+    saidAt: TimeSchema.optional(),
+    missing: z.array(z.string()).optional(),
     isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
   }),
+  z.object({
+    ...filed,
+    kind: z.literal('visitor-changed'),
+    of: SeqSchema,
+    saidAt: TimeSchema,
+    text: z.string(),
+  }),
+  z.object({ ...filed, kind: z.literal('visitor-withdrew'), of: SeqSchema, saidAt: TimeSchema }),
   z.object({
     ...filed,
     ...said,
@@ -148,6 +158,12 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     of: z.array(SeqSchema),
     to: z.string(),
     failed: z.string().optional(),
+  }),
+  z.object({
+    ...filed,
+    kind: z.literal('stopped'),
+    isStopped: z.boolean(),
+    word: z.string(),
   }),
   z.object({ ...filed, kind: z.literal('mail-stopped'), address: z.string() }),
   z.object({
@@ -244,6 +260,10 @@ export const ThreadSchema = z.object({
   /** They want no more mails there. */
   isMailStopped: z.boolean(),
   lastAt: TimeSchema,
+  /** When they said something last; their network may let them be answered for a while after that only. */
+  heardAt: TimeSchema.nullable(),
+  /** They want nothing more by this door. */
+  isStopped: z.boolean(),
   isHere: z.boolean(),
   movedAt: TimeSchema.nullable(),
   visitorHasSeq: SeqSchema,

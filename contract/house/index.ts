@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DoorSchema, SightingSchema } from '../doors';
+import { DoorSchema, FormerDoorSchema, SightingSchema } from '../doors';
 import { IdSchema, TimeSchema } from '../entries';
 import { MemberSchema, SignInWarningSchema, TeamMemberSchema } from '../people';
 import { ShortTextSchema, TypedEmailSchema } from '../typed';
@@ -80,6 +80,8 @@ export const HouseSchema = z.object({
   business: BusinessSchema.nullable(),
   team: z.array(TeamMemberSchema),
   doors: z.array(DoorSchema),
+  /** Those that were taken away. */
+  formerDoors: z.array(FormerDoorSchema),
   /** For owners. */
   checklist: ChecklistSchema.nullable(),
   warning: SignInWarningSchema.nullable(),

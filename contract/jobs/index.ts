@@ -12,6 +12,10 @@ export const jobNames = [
   'visitor-mail',
   'refusal-mail',
   'held-mail',
+  'fetch-files',
+  'window-closes',
+  'pull',
+  'listing',
 ] as const;
 export type JobName = (typeof jobNames)[number];
 

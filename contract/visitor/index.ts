@@ -14,7 +14,7 @@ import {
   TypedTextSchema,
 } from '../entries';
 import type { Refusal } from '../errors';
-import { LETTER_MOST } from '../limits';
+import { LETTER_MOST, SIGNED_LONGEST } from '../limits';
 
 /** What the visitor's panel and the server say to each other over a website door's socket. */
 export const VisitorTokenSchema = z.string().refine(isVisitorToken, 'not a visitor token');
@@ -37,6 +37,9 @@ export const SaySchema = z.object({
 const given = {
   id: IdSchema,
   ...DetailsSchema.shape,
+  /** Who is signed in on the website, as that has signed it; see docs/website-door.md. */
+  signed: z.string().max(SIGNED_LONGEST).optional(),
+  signature: z.string().max(200).optional(),
   /** Answers to the door's own questions. */
   own: z
     .array(z.object({ id: IdSchema, value: z.string().max(DRESS_LIMITS.textLongest * 2) }))
@@ -147,6 +150,13 @@ export interface VisitorPage {
   hasOlder: boolean;
   seq: number;
   last: string | null;
+}
+
+/** Other doors by which one may rather write. */
+export interface OtherWays {
+  /** By which the conversation is known there; null: nothing was said yet. */
+  code: string | null;
+  ways: { name: string; link: string }[];
 }
 
 /** What the loader learns before anything is opened; as small as it can be. */

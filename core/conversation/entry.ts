@@ -77,10 +77,20 @@ export type Happening =
       zone?: string;
       /** In which language the door spoke to them; absent where it did not say. */
       language?: string;
+      /** When it was said, as the network that carried it says; absent: as it came. UTC epoch milliseconds. */
+      saidAt?: number;
+      /** What files are called that were sent and could not be had from the network. */
+      missing?: string[];
       /** It came by mail; and what else stood in that is kept apart. */
       isMail?: boolean;
       hasRest?: boolean;
     }
+  /**
+   * They changed what they said in the entry `of` (its seq), or took it back; `saidAt`: when, as their network says. The
+   * latest by that counts.
+   */
+  | { kind: 'visitor-changed'; of: number; saidAt: number; text: string }
+  | { kind: 'visitor-withdrew'; of: number; saidAt: number }
   | { kind: 'team-said'; memberId: string; text: string; files: FileMention[]; way: Way }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }
@@ -124,6 +134,8 @@ export type Happening =
   | { kind: 'looked'; memberId: string }
   /** Answers (by their seqs) went to somebody by mail, or did not arrive there; `failed`: by a code, why. */
   | { kind: 'mailed'; of: number[]; to: string; failed?: string }
+  /** They want nothing more by this door, or something again, and said so in this word. */
+  | { kind: 'stopped'; isStopped: boolean; word: string }
   /** Whoever has this address wants no more mails there. */
   | { kind: 'mail-stopped'; address: string }
   /** Something is owed, from now on; the entry's id is the follow-up's. By nobody's hand: `memberId` null. */
@@ -156,6 +168,9 @@ export type Entry = Happening & {
 
 const onTheRoll: Record<HappeningKind, boolean> = {
   'visitor-said': true,
+  'visitor-changed': true,
+  'visitor-withdrew': true,
+  stopped: true,
   'team-said': true,
   details: true,
   waypoint: true,

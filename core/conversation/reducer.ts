@@ -117,6 +117,13 @@ const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State =>
   teamReadSeq: Math.max(state.teamReadSeq, entry.seq),
 });
 
+/** They changed what they said, or took it back ('' then): the line shows no words that are not theirs any more. */
+const visitorChanged = (state: State, of: number, text: string): State => ({
+  ...state,
+  lastWords: of === state.saidSeq ? summary(text, []) : state.lastWords,
+  unread: text === '' ? state.unread.filter((seq) => seq !== of) : state.unread,
+});
+
 const returned = (state: State, at: number): State => {
   if (state.aside !== 'put-by') return state;
   const owed = state.waitingSince !== null;
@@ -142,6 +149,10 @@ const apply = (state: State, entry: Entry): State => {
       return visitorSpoke(state, entry);
     case 'team-said':
       return teamSpoke(state, entry);
+    case 'visitor-changed':
+      return visitorChanged(state, entry.of, entry.text);
+    case 'visitor-withdrew':
+      return visitorChanged(state, entry.of, '');
     case 'details':
       return {
         ...state,
@@ -180,6 +191,9 @@ const apply = (state: State, entry: Entry): State => {
       return { ...state, aside: null, putByUntil: null };
     case 'returned':
       return returned(state, entry.at);
+    case 'stopped':
+      // Nothing is owed to whoever wants nothing.
+      return entry.isStopped ? { ...state, waitingSince: null, isNote: false } : state;
     case 'joined':
     case 'parted':
     case 'receipt':

@@ -6,6 +6,8 @@ export const searchableText = (entry: Entry): string => {
     case 'visitor-said':
     case 'team-said':
       return [entry.text, ...entry.files.map((file) => file.name)].join('\n');
+    case 'visitor-changed':
+      return entry.text;
     case 'details':
       return [entry.name, entry.email, entry.phone, ...(entry.own ?? []).map(({ value }) => value)]
         .filter(Boolean)

@@ -5,7 +5,7 @@ import { type ConversationState, emptyConversation, fold, UNREAD_KEPT } from './
 export const THREADS_MOST = 20;
 
 /** Another number when the fold gives something else for the same entries: all are folded anew then. */
-export const FOLD_VERSION = 2;
+export const FOLD_VERSION = 3;
 
 /** What an answer in another thread of the same conversation means for this one. */
 interface AnsweredElsewhere {
@@ -27,6 +27,10 @@ export interface ThreadState extends ConversationState {
     'name' | 'email' | 'phone' | 'own' | 'page' | 'zone' | 'language' | 'place' | 'owed' | 'aside',
     number
   >;
+  /** When they said something last, as their network says; null: they never did. UTC epoch milliseconds. */
+  heardAt: number | null;
+  /** They want nothing more by this door. */
+  isStopped: boolean;
   /** To which address they want no more mails; '' where they have not said so. */
   mailStopped: string;
   /** By the id of the thread that was answered in. */
@@ -49,6 +53,8 @@ export const emptyThread = (threadId: string, doorId: string): ThreadState => ({
     owed: 0,
     aside: 0,
   },
+  heardAt: null,
+  isStopped: false,
   mailStopped: '',
   elsewhere: {},
 });
@@ -119,6 +125,10 @@ const heardElsewhere = (thread: ThreadState, entry: Entry, threadId: string): Th
   return { ...thread, elsewhere: { ...thread.elsewhere, [threadId]: answered } };
 };
 
+/** What came late was said before what was heard already. */
+const heardAfter = ({ heardAt }: ThreadState, entry: Entry): number | null =>
+  entry.kind === 'visitor-said' ? Math.max(heardAt ?? 0, entry.saidAt ?? entry.at) : heardAt;
+
 /**
  * One step of a thread's fold. Give it, in order, every entry of the conversations in which the thread has
  * stood while it stood there: those of other threads only say that the person was answered.
@@ -133,6 +143,8 @@ export const foldThread = (thread: ThreadState, entry: Entry): ThreadState => {
   const isNote = entry.kind === 'visitor-said' && entry.note;
   return {
     ...next,
+    heardAt: heardAfter(thread, entry),
+    isStopped: entry.kind === 'stopped' ? entry.isStopped : thread.isStopped,
     mailStopped: entry.kind === 'mail-stopped' ? entry.address : thread.mailStopped,
     from: fromAfter(thread.from, fields, entry.seq),
     elsewhere: fields.includes('owed')
@@ -218,6 +230,8 @@ const alone = ({
   doorId,
   from,
   elsewhere,
+  heardAt,
+  isStopped,
   mailStopped,
   ...state
 }: ThreadState): ConversationState => state;

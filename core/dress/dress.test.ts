@@ -24,6 +24,7 @@ const dressed = (change: (dress: Dress) => void): Dress => {
 const business = {
   name: 'Quillfern',
   address: 'hello@quillfern.example',
+  ways: [],
   picture: null,
   people: [{ name: 'Maren', face: null }],
 };

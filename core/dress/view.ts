@@ -34,6 +34,8 @@ export interface ShownBusiness {
   address: string;
   picture: { url: string; shape: 'round' | 'square' } | null;
   people: ShownPerson[];
+  /** What other doors are called by which one may rather write. */
+  ways: string[];
 }
 
 /** An own field in the visitor's language. A choice's value is what the owner wrote; its text may differ. */

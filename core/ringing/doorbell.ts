@@ -16,6 +16,8 @@ export const causes = [
   'note',
   /** Something is owed, and its time has come. */
   'owed',
+  /** A network will soon let somebody be answered no more, and they are still owed an answer. */
+  'window',
   /** Somebody is on a page that was chosen. */
   'landed',
   /** Somebody who has written before is back on the website. */
@@ -131,6 +133,7 @@ const wants = (bell: Doorbell, { cause, path }: Occasion): boolean => {
     case 'note':
       return bell.notes;
     case 'owed':
+    case 'window':
       return true;
     case 'landed':
       return path !== undefined && bell.pages.some((pattern) => isOnPage(pattern, path));

@@ -80,9 +80,9 @@ describe('quiet hours', () => {
 
 describe('what rings', () => {
   it.each<[Doorbell['messages'], Cause[]]>([
-    ['every', ['first', 'more', 'low', 'again', 'others', 'note', 'owed']],
-    ['first', ['first', 'low', 'again', 'others', 'note', 'owed']],
-    ['low', ['low', 'note', 'owed']],
+    ['every', ['first', 'more', 'low', 'again', 'others', 'note', 'owed', 'window']],
+    ['first', ['first', 'low', 'again', 'others', 'note', 'owed', 'window']],
+    ['low', ['low', 'note', 'owed', 'window']],
   ])('is, for whoever wants %s, just that', (messages, expected) => {
     expect(causes.filter((cause) => rings(bell({ messages }), occasion(cause), noon))).toEqual(
       expected,

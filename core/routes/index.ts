@@ -9,6 +9,13 @@ export type Route =
   /** Nowhere yet, and why: they see it when they come back to the page. */
   | { to: 'nowhere'; why: 'no-address' | 'no-mail' | 'stopped' };
 
+/** Where an answer to somebody goes who writes by a network. */
+export type NetworkRoute =
+  /** To them, until a moment; null: for good. */
+  | { to: 'network'; until: number | null }
+  /** Not to them: since when, where it is known. */
+  | { to: 'shut'; why: 'closed' | 'stopped' | 'window'; since: number | null };
+
 /** What a route is found from. */
 export interface RouteMeans {
   isHere: boolean;
@@ -25,6 +32,40 @@ export const routeOf = ({ isHere, email, canMail, isStopped }: RouteMeans): Rout
   if (!email) return { to: 'nowhere', why: 'no-address' };
   if (!canMail) return { to: 'nowhere', why: 'no-mail' };
   return isStopped ? { to: 'nowhere', why: 'stopped' } : { to: 'mail', address: email };
+};
+
+/** When a network lets somebody be answered no more, UTC epoch milliseconds; null: it always does. */
+export const windowEnd = (heardAt: number | null, windowMs: number | null): number | null =>
+  heardAt === null || windowMs === null ? null : heardAt + windowMs;
+
+/** So long before a network's window closes it is said so; of a short one, a quarter of it. In milliseconds. */
+const WARNED_MS = 3_600_000;
+
+/** When it is said that a window closes, UTC epoch milliseconds. */
+export const warnedAt = (end: number, windowMs: number): number =>
+  end - Math.min(WARNED_MS, windowMs / 4);
+
+/** What a network's route is found from. */
+export interface NetworkMeans {
+  /** When they said something last. */
+  heardAt: number | null;
+  windowMs: number | null;
+  /** The door is closed, or was taken away. */
+  isClosed: boolean;
+  /** They have said that they want nothing more by it. */
+  isStopped: boolean;
+}
+
+/** Where an answer goes that is given at `now` to somebody who writes by a network. */
+export const networkRouteOf = (
+  { heardAt, windowMs, isClosed, isStopped }: NetworkMeans,
+  now: number,
+): NetworkRoute => {
+  if (isClosed) return { to: 'shut', why: 'closed', since: null };
+  if (isStopped) return { to: 'shut', why: 'stopped', since: null };
+  const until = windowEnd(heardAt, windowMs);
+  if (until !== null && until <= now) return { to: 'shut', why: 'window', since: until };
+  return { to: 'network', until };
 };
 
 /** Several answers in a row go out as one mail: so long it is waited for the next, in milliseconds. */

@@ -29,6 +29,15 @@ export const owner = {
   password: 'fern-by-the-window',
 };
 
+/** How the street's networks know the business. */
+export const networkAccounts = {
+  texts: { account: 'quillfern', key: 'key-of-the-gateway' },
+  pigeonpost: { account: '+447700900101', key: 'key-of-pigeonpost' },
+  wavelet: { account: 'quillfern', key: 'key-of-wavelet' },
+  tintype: { account: 'quillfern.nursery', key: 'key-of-tintype' },
+  townfinder: { account: 'quillfern-nursery', key: 'key-of-townfinder' },
+} as const;
+
 /** Below the ports that a system gives away by itself, apart for each of the runner's workers. */
 const STREETS_FROM = 21_000;
 const STREETS_OF_A_WORKER = 1_000;
@@ -80,6 +89,7 @@ export class Porch {
       CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
       PUSH_NEAR: `http://127.0.0.1:${this.streetPort}`,
+      NETWORKS_NEAR: `http://127.0.0.1:${this.streetPort}`,
       MAIL_PORT: String(this.streetPort + OWN_MAIL),
       ...env,
     });
@@ -125,6 +135,7 @@ export class Porch {
       QUIET: '1',
       CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
+      NETWORKS: JSON.stringify(networkAccounts),
     });
   }
 
@@ -154,7 +165,8 @@ export class Porch {
   }
 
   async door(): Promise<House['doors'][number]> {
-    const [door] = (await this.ask<House>('GET', '/api/house')).doors;
+    const { doors } = await this.ask<House>('GET', '/api/house');
+    const door = doors.find(({ isCarried }) => !isCarried);
     if (!door) throw new Error('there is no door');
     return door;
   }

@@ -198,6 +198,7 @@ test('another door has its own snippet, language and code', async ({ browser, po
   const screen = await ownerPhone(browser, porch);
   await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('button', { name: 'Add a door' }).click();
+  await screen.getByRole('button', { name: /^A website,/ }).click();
   await screen.getByLabel('Name of the door').fill('Auf Deutsch');
   await screen.getByLabel('Its first language').selectOption('de');
   await screen.getByRole('button', { name: 'Add it' }).click();

@@ -1,5 +1,6 @@
 import type { Locator } from '@playwright/test';
 import { expectClean } from '../kit/clean';
+import { openDoorTo } from '../kit/networks';
 import { answer, expect, openVisitor, ownerPhone, test, visitorPhone, watched } from '../kit/porch';
 
 const phone = { width: 390, height: 844 };
@@ -112,7 +113,7 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
-    // Nineteen screens, each looked through whole.
+    // Twenty-one screens, each looked through whole.
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
@@ -137,6 +138,10 @@ for (const [colorScheme, viewport] of [
     await behind('/house/install', 'On the home screen');
     await behind('/house/mail', 'Mail');
     await behind('/house/new-door', 'Add a door');
+    await screen.getByRole('button', { name: /^Text messages,/ }).click();
+    await expectClean(screen, 'a new door to a network');
+    const network = await openDoorTo(porch, 'text', 'Text messages');
+    await behind(`/house/door/${network.id}`, 'Text messages');
     await behind(`/house/door/${door.id}`, 'Quillfern Nursery');
     await behind('/walk?step=website', 'Your website');
     await behind('/walk?step=snippet', 'Put the door up');

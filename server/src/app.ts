@@ -18,12 +18,15 @@ import { version } from '../../package.json';
 import { allFor, askForWhom, guardTeam } from './accounts/asking';
 import { accountsRoutes } from './accounts/plugin';
 import { doorbellRoutes } from './doorbell/plugin';
+import { bridgeContractRoutes } from './doors/bridge/contract-plugin';
 import { networkRoutes } from './doors/network-plugin';
+import { networkDoorsRoutes } from './doors/networks-plugin';
 import { teamDoorsRoutes } from './doors/team-plugin';
 import type { PanelFiles } from './doors/website/page';
 import { websiteRoutes } from './doors/website/plugin';
 import { dressRoutes } from './dress/plugin';
 import { filesRoutes } from './files/plugin';
+import { sharedFilesRoutes } from './files/shared-plugin';
 import { feedRoutes, followUpsRoutes } from './follow-ups/plugin';
 import { hoursRoutes } from './hours/plugin';
 import { houseRoutes } from './house/plugin';
@@ -75,6 +78,7 @@ const teamSubjects: readonly RoutesOf[] = [
   filesRoutes,
   liveRoutes,
   teamDoorsRoutes,
+  networkDoorsRoutes,
   doorbellRoutes,
   mailRoutes,
 ];
@@ -83,7 +87,13 @@ const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];
 /** For what networks hand over: proved by each door, by the bytes as they came. */
 const networkSubjects: readonly RoutesOf[] = [networkRoutes];
 /** Files for everybody. */
-const publicSubjects: readonly RoutesOf[] = [feedRoutes, stopRoutes, pagesRoutes];
+const publicSubjects: readonly RoutesOf[] = [
+  feedRoutes,
+  stopRoutes,
+  sharedFilesRoutes,
+  bridgeContractRoutes,
+  pagesRoutes,
+];
 
 const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
@@ -213,6 +223,7 @@ export const buildApp = async (
   app.addHook('onClose', async () => {
     services.darkroom.end();
     services.pusher.end();
+    services.outside.end();
     services.mailboxes.stop();
     await services.mailPort.close();
   });

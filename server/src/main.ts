@@ -47,6 +47,7 @@ const start = async (): Promise<void> => {
   void services.dueTimes.run();
   try {
     oweOldNotes(services);
+    services.pulling.beginAll();
   } catch (error) {
     // A full disk is no reason not to open; the next start does it.
     services.report(error);

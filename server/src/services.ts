@@ -11,16 +11,30 @@ import type { Clock } from './clock';
 import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
 import { createDisk } from './disk/disk';
 import { createBellDevices } from './doorbell/devices';
-import type { Resolve } from './doorbell/endpoints';
 import { createPusher } from './doorbell/push';
 import { createPushing } from './doorbell/pushing';
 import { ringingOn } from './doorbell/ring-on';
 import { createRinging } from './doorbell/ringing';
 import { createTrials } from './doorbell/trials';
 import { createVapid } from './doorbell/vapid';
+import { createWindows } from './doorbell/windows';
+import { createAsking } from './doors/asking';
+import { bridgeDoor } from './doors/bridge/kind';
 import { createDelivering } from './doors/delivering';
+import { createFailing } from './doors/failing';
+import { createFetching } from './doors/fetching';
+import { createListings } from './doors/listing';
+import { createNetworks } from './doors/networks';
+import { pigeonpostDoor } from './doors/pigeonpost/kind';
+import { createPulling } from './doors/pulling';
 import { createRegistry, type DoorKind } from './doors/registry';
+import { createTaking } from './doors/taking';
+import { textDoor } from './doors/text/kind';
+import { tintypeDoor } from './doors/tintype/kind';
+import { townfinderDoor } from './doors/townfinder/kind';
+import { waveletDoor } from './doors/wavelet/kind';
 import { websiteDoor } from './doors/website/kind';
+import { createOtherWays } from './doors/website/other-ways';
 import type { PanelFiles } from './doors/website/page';
 import { createPresence } from './doors/website/presence';
 import { createSightings } from './doors/website/sightings';
@@ -29,11 +43,13 @@ import { createVisiting } from './doors/website/visiting';
 import { createDressing } from './dress/dressing';
 import { createShown } from './dress/shown';
 import { createFiles } from './files/files';
+import { createSharedFiles } from './files/shared';
 import { createFollowUps, createOwing } from './follow-ups/follow-ups';
 import { reminding } from './follow-ups/reminding';
 import { type AskCalendar, askCalendar } from './hours/calendar';
 import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
+import { createClaims } from './inbox/claims';
 import { createDueTimes } from './inbox/due-times';
 import { createLine } from './inbox/line';
 import { createPersons } from './inbox/persons';
@@ -62,6 +78,7 @@ import { createPromises } from './promises/promises';
 import { createBuckets } from './security/bucket';
 import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
+import { createOutside, type Outside, type Resolve } from './security/outside';
 import { createSeal, type KeyFile, keyInMemory } from './security/seal';
 import type { Settings } from './settings';
 import { createSigns } from './signs/signs';
@@ -70,6 +87,8 @@ import { createTeam } from './team/team';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
+/** Of one writer: who mistypes a code has a few more, who guesses gets nowhere. */
+const CLAIM_TRIES_AN_HOUR = 10;
 
 export interface Parts {
   clock: Clock;
@@ -84,6 +103,8 @@ export interface Parts {
   doorKinds?: readonly DoorKind[];
   /** Finds out where a push service is; the system's own way where nothing is said. */
   resolve?: Resolve;
+  /** How networks are asked; over the open internet where nothing is said. */
+  outside?: Outside;
   /** Finds out what holidays there are; in a process of its own where somebody could be kept waiting. */
   holidays?: AskCalendar;
 }
@@ -108,6 +129,7 @@ export const createServices = (
     jobKinds = [],
     doorKinds = [],
     resolve,
+    outside = createOutside({ allowed: settings.networksNear, resolve }),
     holidays = askCalendar,
   }: Parts,
 ) => {
@@ -130,6 +152,7 @@ export const createServices = (
         dueTimes.note();
         hub.tellHouse();
         lamp.tell();
+        listings.note();
       }
     } finally {
       reach.note(news);
@@ -148,6 +171,7 @@ export const createServices = (
     feeds: createBuckets(clock, most.feedsAMinute, MINUTE_MS),
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
     mails: createBuckets(clock, most.mailsAMinute, MINUTE_MS),
+    claims: createBuckets(clock, CLAIM_TRIES_AN_HOUR, HOUR_MS),
     mailRefusals: createBuckets(clock, most.refusalsAnHour, HOUR_MS),
     trialRings: createBuckets(clock, most.trialRingsAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
@@ -155,7 +179,11 @@ export const createServices = (
   };
   const { write, writeNow, change } = createBatch(store, publish, report);
   const dressing = createDressing({ store, clock, change });
-  const shown = createShown({ store, dressing });
+  const shown = createShown({
+    store,
+    dressing,
+    waysOffered: () => registry.offered().map(({ name }) => name),
+  });
   const seal = createSeal(keys);
   const mailSettings = createMailSettings({ store, seal, change });
   const opening = (doorId?: string | null) => hours.opening(doorId);
@@ -181,9 +209,11 @@ export const createServices = (
   });
   const mailing: Follow = (...news) =>
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
+  const windowOf = (doorId: string): number | null => registry.at(doorId)?.can.windowMs ?? null;
+  const closing: Follow = (...news) => windows.follow(...news);
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow, owing.follow, mailing, deciding].flatMap((one) =>
+    [ringing.follow, promises.follow, owing.follow, mailing, deciding, closing].flatMap((one) =>
       one(...news),
     );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
@@ -196,14 +226,26 @@ export const createServices = (
     hours,
     promises,
     change,
+    toldAnew: () => {
+      listings.note();
+      jobs.wake();
+    },
     saysHours: (doorId) => dressing.published(doorId).whenNotLit === 'hours',
   });
   const signs = createSigns({ store, clock, dressing, lamp });
   const late = createLate({ store, clock, hub, lamp, promises, writeNow, record });
-  const dueTimes = createDueTimes({ store, hours, promises, tellLine: hub.tellLine, report });
+  const dueTimes = createDueTimes({
+    store,
+    hours,
+    promises,
+    windowOf,
+    tellLine: hub.tellLine,
+    report,
+  });
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
   const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
+  const sharedFiles = createSharedFiles({ store, seal, clock, origin });
   const alertMails = createAlertMails({
     store,
     clock,
@@ -229,13 +271,40 @@ export const createServices = (
   const pusher = createPusher({ vapid, allowed: settings.pushNear, now: clock.now, resolve });
   const trials = createTrials(clock);
   const pushing = { store, clock, write, record, persons, ringing, pusher, trials };
-  const registry = createRegistry({ store, seal, kinds: [websiteDoor, ...doorKinds] });
-  const delivering = createDelivering({ store, clock, record, write, registry });
+  const fileLink = sharedFiles.link;
+  const parts = { outside, asking: createAsking({ outside, clock }), clock, fileLink };
+  const registry = createRegistry({
+    store,
+    seal,
+    kinds: [
+      websiteDoor,
+      ...[textDoor, pigeonpostDoor, waveletDoor, tintypeDoor, townfinderDoor, bridgeDoor].map(
+        (door) => door(parts),
+      ),
+      ...doorKinds,
+    ],
+  });
+  const failing = createFailing({ store, clock, write });
+  const windows = createWindows({ store, clock, persons, ringing, windowOf });
+  const listings = createListings({ store, clock, lamp, hours, registry, failing });
+  const delivering = createDelivering({
+    store,
+    clock,
+    record,
+    failing,
+    registry,
+    persons,
+    fileLink,
+  });
   const carrying = { at: registry.at, begin: delivering.begin };
-  const inbox = { store, clock, record, write, hub, lamp, persons, carrying };
+  const claims = createClaims({ store, clock, tries: limits.claims });
+  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims };
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
   const files = createFiles({ ...inbox, darkroom });
+  const fetching = createFetching({ store, clock, registry, receive, files });
+  const taking = createTaking({ store, receive, fetching, delivering, hub });
+  const pulling = createPulling({ store, clock, registry, taking, failing });
   const mailTaking = createMailTaking({
     store,
     clock,
@@ -252,8 +321,12 @@ export const createServices = (
   });
   const kinds = [
     reminding({ store, clock, persons, ringing }) as JobKind,
+    windows.kind as JobKind,
     returning({ clock, persons, record }) as JobKind,
     delivering.kind as JobKind,
+    fetching.kind as JobKind,
+    pulling.kind as JobKind,
+    listings.kind as JobKind,
     createPushing(pushing) as JobKind,
     ringingOn({ persons, ringing, beginMail: alertMails.begin }) as JobKind,
     alertMails.kind as JobKind,
@@ -267,7 +340,15 @@ export const createServices = (
     ...jobKinds,
   ];
   const jobs = createWorker({ store, clock, write, report, kinds });
-  const visiting = createVisiting({ store, dressing, receive, signs });
+  const visiting = createVisiting({
+    store,
+    dressing,
+    receive,
+    signs,
+    clock,
+    personKey: registry.personKey,
+  });
+  const otherWays = createOtherWays({ store, dressing, visiting, registry, claims, write });
   const sessions = createSessions({ store, clock });
   const pairings = createPairings({ store, clock, sessions });
   const endings = createEndings({ store, hub, pairings });
@@ -290,6 +371,7 @@ export const createServices = (
     reach,
     receive,
     visiting,
+    otherWays,
     persons,
     record,
     write,
@@ -297,7 +379,13 @@ export const createServices = (
     change,
     jobs,
     registry,
+    networks: createNetworks({ store, clock, change, registry, persons }),
     delivering,
+    taking,
+    listings,
+    claims,
+    pulling,
+    outside,
     ringing,
     vapid,
     pusher,
@@ -314,6 +402,7 @@ export const createServices = (
     line: createLine(inbox),
     search: createSearch(store),
     files,
+    sharedFiles,
     mailSettings,
     mailTaking,
     visitorMails,

@@ -20,6 +20,8 @@ const SettingsSchema = z.object({
     .default(false),
   /** Origins that pushes may go to though they are not on the open internet: a push service beside us. */
   pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
+  /** Origins that bridges and networks may be at though they are not on the open internet: a bridge beside us. */
+  networksNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
   /** On which port of its own the house takes mail; absent: on none. */
   mailPort: z.coerce.number().int().min(0).max(65_535).optional(),
   /** Where the built app and panel lie. */
@@ -39,7 +41,7 @@ const SettingsSchema = z.object({
       /** How often an address may read calendars. */
       feedsAMinute: z.number().positive().default(60),
       /** How often a network's address may hand something over. */
-      networksAMinute: z.number().positive().default(1_200),
+      networksAMinute: z.number().positive().default(6_000),
       /** How often somebody may let their devices ring to see whether they do. */
       trialRingsAMinute: z.number().positive().default(12),
       /** How often an address may hand over a mail. */
@@ -90,6 +92,9 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   appDir: env.APP_DIR,
   trustProxy: toTrust(env.TRUST_PROXY),
   mailPort: env.MAIL_PORT ? Number(env.MAIL_PORT) : undefined,
+  networksNear: env.NETWORKS_NEAR
+    ? env.NETWORKS_NEAR.split(',').map((one) => one.trim())
+    : undefined,
   pushNear: env.PUSH_NEAR ? env.PUSH_NEAR.split(',').map((one) => one.trim()) : undefined,
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
   limits: env.CONNECTIONS_OF_AN_ADDRESS

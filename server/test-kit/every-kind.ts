@@ -1,6 +1,6 @@
 import type { Happening } from '@porch/core/conversation';
 import type { DoorKind } from '../src/doors/registry';
-import { websiteDoor } from '../src/doors/website/kind';
+import { websiteCan } from '../src/doors/website/kind';
 import type { House } from './house';
 import { setUp } from './house';
 import { clientId, until, visit, visitorToken } from './panel';
@@ -120,7 +120,7 @@ export const liveThrough = async (house: House): Promise<{ cookie: string }> => 
 export const snails: DoorKind = {
   kind: 'carrier-snail',
   way: 'snail',
-  can: { ...websiteDoor.can, receipts: 'read' },
+  can: { ...websiteCan, receipts: 'read' },
   send: async ({ outbound }) => ({ networkId: `net ${outbound.key}`, step: 'sent' }),
 };
 
@@ -139,20 +139,23 @@ export const liveTogether = async (house: House, cookie: string): Promise<void> 
       settings: {},
       memberIds: null,
       closedAt: null,
+      removedAt: null,
     },
     house.clock.now(),
   );
   const comes = (from: string): Promise<string> => {
     house.clock.advance(minute);
-    return house.services.receive.inbound({
-      doorId,
-      networkId: `from ${from}`,
-      from: `${from}@snails`,
-      name: from,
-      text: `Words of ${from}`,
-      fileIds: [],
-      proves: [{ kind: 'email', address: `${from}@post.example` }],
-    });
+    return house.services.write(() =>
+      house.services.receive.inboundNow({
+        doorId,
+        networkId: `from ${from}`,
+        from: `${from}@snails`,
+        name: from,
+        text: `Words of ${from}`,
+        fileIds: [],
+        proves: [{ kind: 'email', address: `${from}@post.example` }],
+      }),
+    );
   };
   const deed = async (id: string, what: object): Promise<void> => {
     house.clock.advance(minute);
@@ -170,10 +173,12 @@ export const liveTogether = async (house: House, cookie: string): Promise<void> 
   const answer = house.store.entries.allOf(finch).find(({ kind }) => kind === 'team-said');
   const stepOf = () => house.store.deliveries.bySeq(answer?.seq ?? 0)?.step;
   await until(() => (stepOf() === 'sent' ? true : undefined));
-  await house.services.delivering.report(doorId, {
-    networkId: `net deliver ${answer?.seq}`,
-    step: 'read',
-  });
+  await house.services.write(() =>
+    house.services.delivering.reportNow(doorId, {
+      networkId: `net deliver ${answer?.seq}`,
+      step: 'read',
+    }),
+  );
   await deed(finch, { do: 'join', other: plover });
   await deed(siskin, { do: 'join', other: tern });
   await deed(siskin, { do: 'part', threadIds: [tern] });
@@ -251,6 +256,7 @@ export const liveOwed = async (house: House, cookie: string): Promise<void> => {
   note({ kind: 'mailed', of: [seq], to: 'jay@post.example' });
   note({ kind: 'turned-soon', until: clock.now() + 30 * minute });
   store.visitorMail.stop('jay@post.example', clock.now());
+  note({ kind: 'stopped', isStopped: true, word: 'STOP' });
   note({ kind: 'mail-stopped', address: 'jay@post.example' });
   const reply = services.replyAddresses.makeForVisitor(
     'replies@porch.example',

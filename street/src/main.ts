@@ -1,6 +1,7 @@
 import Fastify from 'fastify';
 import { mailPages } from './mail/page';
 import { createPostOffice } from './mail/post-office';
+import { openNetworks } from './networks';
 import { letPassersBy } from './passers-by';
 import { pushPage } from './push/page';
 import { createPushService, pushRoutes } from './push/service';
@@ -58,6 +59,11 @@ const start = async (): Promise<void> => {
     porchMailPort: () => Number(process.env.PORCH_MAIL_PORT ?? port - 5),
   });
   mailPages(app, postOffice);
+  const networks = openNetworks(app, {
+    origin: () => origin,
+    now: clock,
+    setups: JSON.parse(process.env.NETWORKS ?? '{}'),
+  });
   await postOffice.listen(Number(process.env.STREET_MAIL_PORT ?? port + 5));
   await app.listen({ port, host: '127.0.0.1' });
   const address = app.server.address() as { port: number };
@@ -67,6 +73,7 @@ const start = async (): Promise<void> => {
   process.send?.({ listening: address.port });
   const close = async (): Promise<void> => {
     stop();
+    networks.close();
     await postOffice.close();
     await app.close();
     process.exit(0);

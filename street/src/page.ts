@@ -9,7 +9,7 @@ export const streetPage = (title: string, body: string): string => `<!doctype ht
 <style>body{max-width:760px;margin:0 auto;padding:24px;font:17px/1.5 sans-serif;color:#22304A;background:#FBF6EC}
 pre{white-space:pre-wrap;overflow-wrap:anywhere;background:#F1E8D8;padding:8px}
 select,button,textarea{font:inherit;min-height:44px;max-width:100%}textarea{width:100%;min-height:110px;box-sizing:border-box}
-a{color:#22304A}iframe{width:100%;height:560px;border:1px solid #8a7a5c;background:#fff}
+input{max-width:100%;box-sizing:border-box}a{color:#22304A}iframe{width:100%;height:560px;border:1px solid #8a7a5c;background:#fff}
 ul.mails{list-style:none;padding:0}ul.mails li{border-bottom:1px solid #DCCFB8;padding:10px 0}</style>
 </head><body><main><h1>${escaped(title)}</h1>
 ${body}

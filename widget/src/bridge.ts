@@ -11,7 +11,7 @@ export type ToFrame =
   /** Shown small beside the plate: the newest answer's first words, and nothing else. */
   | { porch: 'glance' }
   /** Who is signed in on the website, as it says. */
-  | { porch: 'person'; name: string; email: string }
+  | { porch: 'person'; person: [name: string, email: string, signed: string, signature: string] }
   /** A draft to draw, in a trial and in the dressing room. */
   | { porch: 'view'; view: DoorView }
   /** In the dressing room: what the light is to show. */

@@ -140,7 +140,10 @@ export const createAccounts = (services: {
         const door = { id: newId(), publicId: newId(), name: business.name };
         const settings = { sites: [] };
         const kind = WEBSITE;
-        store.doors.add({ ...door, kind, settings, memberIds: null, closedAt: null }, now);
+        store.doors.add(
+          { ...door, kind, settings, memberIds: null, closedAt: null, removedAt: null },
+          now,
+        );
         store.dresses.publish(door.id, plainDress(), now);
         return add({ ...owner, role: 'owner' }, typed.device);
       });

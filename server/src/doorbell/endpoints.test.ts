@@ -4,10 +4,12 @@ import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, visit } from '../../test-kit/panel';
 import { openPushService, type PushService } from '../../test-kit/push-service';
 import { addHelper } from '../../test-kit/routes';
+import { isOutside, outsideOnly, type Resolve } from '../security/outside';
+import { retryAfterMs } from '../security/retry-after';
 import { type KeyFile, keyInMemory } from '../security/seal';
 import { openDatabase } from '../store';
-import { isOutside, mayRing, outsideOnly, type Resolve } from './endpoints';
-import { meaningOf, retryAfterMs } from './push';
+import { mayRing } from './endpoints';
+import { meaningOf } from './push';
 
 describe('where a push may go', () => {
   it.each([

@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
-import { lookup } from 'node:dns';
-import { Agent as HttpAgent, request as httpRequest, type IncomingMessage } from 'node:http';
-import { Agent as HttpsAgent, request as httpsRequest } from 'node:https';
 import { bareOf, LOAD_LARGEST_BYTES, type PushLoad } from '@porch/core/ringing';
 import webPush from 'web-push';
-import { mayRing, outsideOnly, type Resolve } from './endpoints';
+import { createOutside, LeadsInside, type Resolve } from '../security/outside';
+import { retryAfterMs } from '../security/retry-after';
+import { mayRing } from './endpoints';
 import type { Vapid } from './vapid';
 
 /** RFC 8030, 5.3: how soon a device should be woken for it. */
@@ -32,21 +31,12 @@ export type Pushed =
   | { is: 'refused'; why: string };
 
 export const PUSH_LONGEST_MS = 10_000;
-const RETRY_AFTER_LONGEST_MS = 3_600_000;
-const SOCKETS_OF_A_SERVICE = 16;
 /** Nobody reads what a push service says beside its status. */
 const ANSWER_LARGEST_BYTES = 4_096;
 
 /** RFC 8030, 5.4: at most 32 letters of base64url. Says nothing of whose conversation it is. */
 export const topicOf = (conversationId: string): string =>
   createHash('sha256').update(conversationId).digest('base64url').slice(0, 32);
-
-/** `Retry-After` (RFC 9110, 10.2.3): seconds or a date → milliseconds from `now`; 0 for neither. */
-export const retryAfterMs = (said: string | undefined, now: number): number => {
-  if (!said) return 0;
-  const ms = /^\d+$/.test(said.trim()) ? Number(said) * 1_000 : Date.parse(said) - now;
-  return Number.isFinite(ms) ? Math.min(RETRY_AFTER_LONGEST_MS, Math.max(0, ms)) : 0;
-};
 
 /** What a status of a push service means (RFC 8030, 5 and 7.3; RFC 8292, 4.2). */
 export const meaningOf = (status: number, retryAfter: string | undefined, now: number): Pushed => {
@@ -79,17 +69,7 @@ export const toRequest = ({ endpoint, keys, load, ...how }: Push, authorization:
   return { method, headers, body: body ?? Buffer.alloc(0), endpoint };
 };
 
-const statusOf = async (answer: IncomingMessage): Promise<number> => {
-  let bytes = 0;
-  answer.on('error', () => undefined);
-  for await (const chunk of answer) {
-    bytes += (chunk as Buffer).length;
-    if (bytes > ANSWER_LARGEST_BYTES) break;
-  }
-  return answer.statusCode ?? 0;
-};
-
-/** Hands rings to push services. Redirects are not followed: where to send is for the device to say. */
+/** Hands rings to push services. */
 export const createPusher = (services: {
   vapid: Vapid;
   /** Origins that may be sent to though they are not on the open internet: the street's. */
@@ -97,24 +77,8 @@ export const createPusher = (services: {
   now: () => number;
   resolve?: Resolve;
 }) => {
-  const { vapid, allowed, now, resolve = lookup as Resolve } = services;
-  const kept = { keepAlive: true, maxSockets: SOCKETS_OF_A_SERVICE, timeout: PUSH_LONGEST_MS };
-  const outside = new HttpsAgent({ ...kept, lookup: outsideOnly(resolve) });
-  const near = new HttpAgent(kept);
-
-  const answerTo = (
-    { method, headers, body, endpoint }: ReturnType<typeof toRequest>,
-    signal: AbortSignal,
-  ): Promise<IncomingMessage> =>
-    new Promise((answered, failed) => {
-      const isNear = allowed.includes(new URL(endpoint).origin);
-      const isPlain = isNear && endpoint.startsWith('http:');
-      const ask = isPlain ? httpRequest : httpsRequest;
-      const agent = isPlain ? near : isNear ? undefined : outside;
-      const asked = ask(endpoint, { method, headers, agent, signal }, answered);
-      asked.on('error', failed);
-      asked.end(body);
-    });
+  const { vapid, allowed, now, resolve } = services;
+  const outside = createOutside({ allowed, resolve });
 
   return {
     /** Sends one; also where nobody answers it comes back, with what to do next. */
@@ -125,12 +89,16 @@ export const createPusher = (services: {
       if (authorization === null) return { is: 'refused', why: 'secret-sealed' };
       const signal = AbortSignal.any([outer, AbortSignal.timeout(PUSH_LONGEST_MS)]);
       try {
-        const answer = await answerTo(toRequest(push, authorization), signal);
-        const retryAfter = answer.headers['retry-after'];
-        return meaningOf(await statusOf(answer), retryAfter, now());
+        const { endpoint: address, ...asked } = toRequest(push, authorization);
+        const { status, headers } = await outside.ask({
+          ...asked,
+          address,
+          signal,
+          largestBytes: ANSWER_LARGEST_BYTES,
+        });
+        return meaningOf(status, headers['retry-after'], now());
       } catch (error) {
-        const isInside = (error as Error).message === 'leads-inside';
-        if (isInside) return { is: 'refused', why: 'push-refused' };
+        if (error instanceof LeadsInside) return { is: 'refused', why: 'push-refused' };
         return {
           is: 'later',
           why: signal.aborted ? 'push-too-slow' : 'push-unreachable',
@@ -138,10 +106,7 @@ export const createPusher = (services: {
         };
       }
     },
-    end: (): void => {
-      outside.destroy();
-      near.destroy();
-    },
+    end: outside.end,
   };
 };
 

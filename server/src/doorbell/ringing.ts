@@ -123,7 +123,7 @@ export const createRinging = (services: {
     });
 
   const doorNameOf = (doorId: string): string =>
-    store.doors.all().length > 1 ? (store.doors.byId(doorId)?.name ?? '') : '';
+    store.doors.standing().length > 1 ? (store.doors.byId(doorId)?.name ?? '') : '';
 
   const factsOf = (
     conversation: ConversationRecord,
@@ -350,6 +350,14 @@ export const createRinging = (services: {
       const { ring: ids } = whoRings(peopleFor(null), concerned, occasion, clock.now());
       const facts = factsOf(conversation, 'owed', null);
       ring(ids, { ...facts, text: what || facts.text }, false);
+    },
+    /** Somebody is still owed an answer, and their network will soon let it through no more. */
+    windowCloses: (conversation: ConversationRecord): void => {
+      const door = lastDoorOf(store, conversation);
+      const occasion = { cause: 'window' as const, doorId: door?.id ?? '' };
+      const people = peopleFor(conversation.id);
+      const called = whoRings(people, door?.memberIds ?? null, occasion, clock.now());
+      ring(called.ring, factsOf(conversation, 'window', null), false);
     },
     /** Somebody who may never have written is on a page of a website. */
     landed: async (doorId: string, page: string): Promise<void> => {

@@ -1,12 +1,15 @@
-import type { Delivery } from '@porch/contract/doors';
+import type { Delivery, Outbound } from '@porch/contract/doors';
 import type { Entry, Step } from '@porch/core/conversation';
 import type { Clock } from '../clock';
-import type { Write, Written } from '../inbox/batch';
+import type { Written } from '../inbox/batch';
+import type { Persons } from '../inbox/persons';
 import type { Record } from '../inbox/record';
 import { JobFailed, type JobKind } from '../jobs/worker';
 import type { News } from '../live/hub';
 import { newId } from '../security/tokens';
-import type { DeliveryRecord, Store, ThreadRecord } from '../store';
+import type { DeliveryRecord, DoorRecord, Store, ThreadRecord } from '../store';
+import { isOfDoor } from './answers';
+import type { Failing } from './failing';
 import type { Registry } from './registry';
 
 interface Load {
@@ -29,10 +32,13 @@ export const createDelivering = (services: {
   store: Store;
   clock: Clock;
   record: Record;
-  write: Write;
+  failing: Failing;
   registry: Registry;
+  persons: Pick<Persons, 'standing'>;
+  /** Where whoever has the link fetches a file; null where none can be made. */
+  fileLink: (fileId: string) => string | null;
 }) => {
-  const { store, clock, record, write, registry } = services;
+  const { store, clock, record, failing, registry, persons, fileLink } = services;
 
   /** Notes how far an entry has come, where that is further than was known. */
   const step = (known: DeliveryRecord, next: Omit<DeliveryRecord, 'seq' | 'doorId'>): News[] => {
@@ -49,6 +55,20 @@ export const createDelivering = (services: {
     return [record.add(conversation, entry.threadId, [{ id: newId(), happening }])];
   };
 
+  /** What of an answer a network carries as it is; the files that it does not are links in the text. */
+  const carried = (door: DoorRecord, { text, files }: Pick<Outbound, 'text' | 'files'>) => {
+    const can = registry.canOf(door);
+    const fits = files.map(({ sizeBytes }) => sizeBytes <= (can?.fileLargestBytes ?? 0));
+    const isAll = files.length <= (can?.filesMost ?? 0) && fits.every(Boolean);
+    if (isAll) return { text, files };
+    const links = files.map(({ id }) => {
+      const link = fileLink(id);
+      if (link === null) throw new JobFailed('secret-sealed');
+      return link;
+    });
+    return { text: [text, ...links].filter(Boolean).join('\n'), files: [] };
+  };
+
   const send = async ({ seq }: Load, key: string, signal: AbortSignal): Promise<Delivery> => {
     const entry = store.entries.bySeq(seq);
     const thread = entry?.threadId ? store.threads.byId(entry.threadId) : null;
@@ -57,19 +77,10 @@ export const createDelivering = (services: {
     if (entry?.kind !== 'team-said' || !thread || !door || !kind?.send) {
       throw new JobFailed('door-unknown', true);
     }
-    const { text, files } = entry;
-    const outbound = { key, to: thread.address, text, files };
+    // It was closed after this was said: nothing goes out by a closed door.
+    if (door.closedAt !== null) throw new JobFailed('door-closed', true);
+    const outbound = { key, to: thread.address, ...carried(door, entry) };
     return kind.send({ door, secret: registry.secretOf(door), outbound, signal });
-  };
-
-  /** The door is said to fail from the first try on, not only when it is given up. */
-  const noteFailing = async ({ seq }: Load, why: string): Promise<void> => {
-    const doorId = store.deliveries.bySeq(seq)?.doorId;
-    if (!doorId || store.doors.health(doorId).why === why) return;
-    await write(() => {
-      store.doors.failing(doorId, clock.now(), why);
-      return { result: null, news: [], isHouse: true };
-    });
   };
 
   const sent = ({ seq }: Load, { networkId, step: first, why }: Delivery) => {
@@ -92,8 +103,8 @@ export const createDelivering = (services: {
   const failed = ({ seq }: Load, why: string) => {
     const known = store.deliveries.bySeq(seq);
     if (!known) return { result: null, news: [] };
-    store.doors.failing(known.doorId, clock.now(), why);
-    const { networkId } = known;
+    const { doorId, networkId } = known;
+    if (isOfDoor(why)) store.doors.failing(doorId, clock.now(), why);
     return { result: null, news: step(known, { networkId, step: 'failed', why }) };
   };
 
@@ -104,13 +115,9 @@ export const createDelivering = (services: {
     triesMost: 12,
     firstWaitMs: 2_000,
     longestWaitMs: 15 * 60_000,
-    do: async (load, { key, signal }) => {
-      try {
-        return await send(load, key, signal);
-      } catch (error) {
-        if (error instanceof JobFailed) await noteFailing(load, error.why);
-        throw error;
-      }
+    do: (load, { key, signal }) => {
+      const { doorId = '' } = store.deliveries.bySeq(load.seq) ?? {};
+      return failing.noted(doorId, () => send(load, key, signal));
     },
     note: sent,
     buried: failed,
@@ -126,15 +133,29 @@ export const createDelivering = (services: {
       const key = `deliver ${entry.seq}`;
       store.jobs.add({ key, kind: kind.name, load, notBefore: clock.now() }, clock.now());
     },
+    /** Tries once more to carry out what was given up. Call in a transaction; where it was not, nothing happens. */
+    again: (entry: Entry): Written<null> => {
+      const known = store.deliveries.bySeq(entry.seq);
+      const conversation = persons.standing(entry.threadId ?? '');
+      if (known?.step !== 'failed' || !conversation) return { result: null, news: [] };
+      store.deliveries.update({ ...known, networkId: null, step: 'waiting', why: null });
+      const load: Load = { seq: entry.seq };
+      // What a network took and lost is another message to it; what it never took is the same one.
+      const key = `deliver ${entry.seq}${known.networkId === null ? '' : ` ${known.networkId}`}`;
+      const job = { key, kind: kind.name, load, notBefore: clock.now() };
+      store.jobs.schedule({ ...job, waitMs: 0 }, clock.now());
+      const happening = { kind: 'receipt' as const, of: entry.seq, step: 'waiting' as const };
+      const recording = { id: newId(), happening };
+      return { result: null, news: [record.add(conversation, entry.threadId, [recording])] };
+    },
     /** A network says what became of a message; also before it has said which one that is. */
-    report: (doorId: string, { networkId, step: far, why }: Delivery) =>
-      write((): Written<null> => {
-        const next = { networkId, step: far, why: why ?? null };
-        const known = store.deliveries.byNetwork(doorId, networkId);
-        if (known) return { result: null, news: step(known, next) };
-        store.deliveries.keepEarly({ doorId, ...next }, clock.now());
-        return { result: null, news: [] };
-      }),
+    reportNow: (doorId: string, { networkId, step: far, why }: Delivery): Written<null> => {
+      const next = { networkId, step: far, why: why ?? null };
+      const known = store.deliveries.byNetwork(doorId, networkId);
+      if (known) return { result: null, news: step(known, next) };
+      store.deliveries.keepEarly({ doorId, ...next }, clock.now());
+      return { result: null, news: [] };
+    },
     /** Forgets what was said of messages that never were. */
     tidy: (): void => store.deliveries.dropEarlyBefore(clock.now() - DAY_MS),
   };

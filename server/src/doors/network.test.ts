@@ -11,7 +11,7 @@ import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
 import { createSeal, keyFile, keyInMemory, keyPath } from '../security/seal';
 import { createRegistry, type DoorKind, type Sending } from './registry';
-import { websiteDoor } from './website/kind';
+import { websiteCan } from './website/kind';
 
 const second = 1_000;
 
@@ -26,7 +26,7 @@ const openNetwork = () => {
   const kind: DoorKind = {
     kind: 'carrier-snail',
     way: 'snail',
-    can: { ...websiteDoor.can, textLongest: 20, receipts: 'read' },
+    can: { ...websiteCan, textLongest: 20, receipts: 'read' },
     send: async (sending) => {
       sent.push(sending);
       const answer = answers.shift() ?? { networkId: `net-${sent.length}`, step: 'sent' };
@@ -50,21 +50,26 @@ const open = async (path = ':memory:', keys = keyInMemory()) => {
   const add = (id: string, kind = network.kind.kind) => {
     const settings = {};
     const made = { id, publicId: `${id}-public`, kind, name: id, settings };
-    house.store.doors.add({ ...made, memberIds: null, closedAt: null }, house.clock.now());
+    house.store.doors.add(
+      { ...made, memberIds: null, closedAt: null, removedAt: null },
+      house.clock.now(),
+    );
     return id;
   };
   const doorId = add('snail-door-01');
   const comes = (networkId: string, change: object = {}) =>
-    house.services.receive.inbound({
-      doorId,
-      networkId,
-      from: 'wren@snails',
-      name: 'Wren',
-      text: `Words of ${networkId}`,
-      fileIds: [],
-      proves: [],
-      ...change,
-    });
+    house.services.write(() =>
+      house.services.receive.inboundNow({
+        doorId,
+        networkId,
+        from: 'wren@snails',
+        name: 'Wren',
+        text: `Words of ${networkId}`,
+        fileIds: [],
+        proves: [],
+        ...change,
+      }),
+    );
   const answer = (conversationId: string, text = 'Yes', change: object = {}) =>
     house.ask('POST', `/api/conversations/${conversationId}/deeds`, {
       cookie,
@@ -126,6 +131,57 @@ describe('what comes in by a network', () => {
     expect(said).toHaveLength(2);
   });
 
+  const rolled = (id: string) => house.store.entries.allOf(id);
+  const change = (networkId: string, text: string | null, more: object = {}) =>
+    house.services.write(() =>
+      house.services.receive.changedNow({
+        doorId: here.doorId,
+        networkId,
+        from: 'wren@snails',
+        text,
+        saidAt: house.clock.now(),
+        ...more,
+      }),
+    );
+
+  it('is changed and taken back by whoever said it, once, and the line shows what it is now', async () => {
+    const id = await here.comes('in-1');
+    const saidAt = house.clock.now();
+    await change('in-1', 'Better words');
+    await change('in-1', 'Better words', { saidAt });
+    const stateOf = () => house.store.conversations.byId(id)?.state;
+    expect(stateOf()).toMatchObject({ lastWords: 'Better words', unread: [expect.any(Number)] });
+    await change('in-1', 'Words of somebody else', { from: 'robin@snails', saidAt: saidAt + 1 });
+    await change('in-1', null, { saidAt: saidAt + 2 });
+    const [said] = rolled(id).filter(({ kind }) => kind === 'visitor-said');
+    expect(rolled(id).filter(({ kind }) => /changed|withdrew/.test(kind))).toMatchObject([
+      { kind: 'visitor-changed', of: said?.seq, text: 'Better words', saidAt },
+      { kind: 'visitor-withdrew', of: said?.seq, saidAt: saidAt + 2 },
+    ]);
+    expect(stateOf()).toMatchObject({ lastWords: '', unread: [] });
+  });
+
+  it('is changed also where that was handed over before it, by the latest that was', async () => {
+    const now = house.clock.now();
+    await change('in-1', 'Third words', { saidAt: now });
+    await change('in-1', 'Second words', { saidAt: now - 1_000 });
+    const id = await here.comes('in-1');
+    expect(rolled(id).filter(({ kind }) => kind === 'visitor-changed')).toMatchObject([
+      { text: 'Third words', saidAt: now },
+    ]);
+  });
+
+  it('has its moment from the network, where that can be', async () => {
+    const now = house.clock.now();
+    const minute = 60_000;
+    await here.comes('in-1', { saidAt: now - 5 * minute });
+    await here.comes('in-2', { saidAt: now + minute });
+    await here.comes('in-3', { saidAt: now - 60 * 24 * 60 * minute });
+    const id = await here.comes('in-4');
+    const moments = rolled(id).flatMap((one) => (one.kind === 'visitor-said' ? [one.saidAt] : []));
+    expect(moments).toEqual([now - 5 * minute, undefined, undefined, undefined]);
+  });
+
   it('is one person’s with what was proven to be theirs before, and with nothing that was only said', async () => {
     const proves = (address: string) => ({ proves: [{ kind: 'email', address }] });
     const first = await here.comes('in-1', { from: 'a', ...proves('Wren@Post.EXAMPLE') });
@@ -165,10 +221,11 @@ describe('what goes out by a network', () => {
     expect(here.sent.map(({ outbound }) => outbound)).toEqual([
       { key: `deliver ${here.seqOf(id)}`, to: 'wren@snails', text: 'Yes', files: [] },
     ]);
-    const { report } = house.services.delivering;
     // Out of order, and twice.
     for (const step of ['read', 'arrived', 'read', 'failed'] as const) {
-      await report(here.doorId, { networkId: 'net-1', step });
+      await house.services.write(() =>
+        house.services.delivering.reportNow(here.doorId, { networkId: 'net-1', step }),
+      );
     }
     expect(await here.receiptsOf(id)).toMatchObject([{ step: 'read' }]);
     const receipts = house.store.entries.allOf(id).filter(({ kind }) => kind === 'receipt');
@@ -179,7 +236,9 @@ describe('what goes out by a network', () => {
   });
 
   it('knows what was told of it before the network had said which one it is', async () => {
-    await house.services.delivering.report(here.doorId, { networkId: 'net-1', step: 'arrived' });
+    await house.services.write(() =>
+      house.services.delivering.reportNow(here.doorId, { networkId: 'net-1', step: 'arrived' }),
+    );
     await here.answer(id);
     expect(await here.reaches(id, 'arrived')).toMatchObject([{ step: 'arrived' }]);
     house.clock.advance(25 * 3_600 * second);
@@ -306,14 +365,19 @@ describe('what a network hands over', () => {
       'bad-request',
     ],
     [
-      'is in part nothing that could be kept',
-      () => hand('{"inbounds":[{"networkId":"a","from":"b","text":"c"},{"networkId":7}]}'),
+      'is nothing that could be kept',
+      () => hand('{"inbounds":[{"networkId":7},{"from":"b","text":"c"}]}'),
       400,
       'bad-request',
     ],
   ])('is refused as a whole when it %s', async (_name, handed, status, code) => {
     const response = await handed();
     expect([response.status, response.body.code, count()]).toEqual([status, code, 0]);
+  });
+
+  it('is taken as far as it can be kept, whatever stands beside it', async () => {
+    const two = '{"inbounds":[{"networkId":7},{"networkId":"a","from":"b","text":"c"}]}';
+    expect([(await hand(two)).status, count()]).toEqual([204, 1]);
   });
 
   it('is to come again while the key is missing that opens the secret', async () => {

@@ -1,5 +1,16 @@
-import type { Delivery, DoorCan, InboundSchema, Outbound } from '@porch/contract/doors';
+import type {
+  Changed,
+  Delivery,
+  DoorCan,
+  InboundSchema,
+  NetworkKind,
+  Outbound,
+  Plate,
+  RemoteFileSchema,
+  Stopped,
+} from '@porch/contract/doors';
 import type { Way } from '@porch/core/conversation';
+import type { Listed } from '@porch/core/listing';
 import type { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
 import type { Seal } from '../security/seal';
@@ -23,18 +34,105 @@ export interface Handed {
   query: Readonly<Record<string, unknown>>;
 }
 
+/** A file that a network has and that is to be fetched from it. */
+export interface Fetching {
+  door: DoorRecord;
+  secret: string | null;
+  /** As the network names it. */
+  address: string;
+  signal: AbortSignal;
+}
+
+/** What is handed to a door that is to fetch what its network has. */
+export interface Pulling {
+  door: DoorRecord;
+  secret: string | null;
+  /** Where the last time ended, as the network calls it; '' at first. */
+  mark: string;
+  signal: AbortSignal;
+}
+
+export interface Pulled {
+  heard: Heard;
+  /** Where this ends. */
+  mark: string;
+  hasMore: boolean;
+}
+
+/** By which a listing is read and written. */
+export interface ListingBy {
+  door: DoorRecord;
+  secret: string | null;
+  signal: AbortSignal;
+}
+
+/** A listing of the business: what it shows of who is there, and when. Both throw `JobFailed`. */
+export interface Listing {
+  read: (by: ListingBy) => Promise<Listed>;
+  write: (by: ListingBy, listed: Listed) => Promise<void>;
+}
+
 /** What a door has made of it. */
 export interface Heard {
-  inbounds?: readonly Omit<z.input<typeof InboundSchema>, 'doorId'>[];
+  /** `files`: to be fetched, once it is on disk that they are. */
+  inbounds?: readonly (Omit<z.input<typeof InboundSchema>, 'doorId'> & {
+    files?: readonly z.input<typeof RemoteFileSchema>[];
+  })[];
   deliveries?: readonly Delivery[];
+  /** What people changed of what they had said, or took back. */
+  changes?: readonly Omit<Changed, 'doorId'>[];
+  /** Who wants nothing more by this door, or something again. */
+  stops?: readonly Omit<Stopped, 'doorId'>[];
+  /** Who is typing, as the network calls them. */
+  typing?: readonly string[];
+  /** There is something to be fetched. */
+  isNudge?: boolean;
+  /** The business's listing was changed there. */
+  isListingChanged?: boolean;
   /** What the network wants to hear back; 204 without it. */
   answer?: { type: string; text: string };
+}
+
+/** What a door keeps to work: what anybody of the house may read, and what nobody may. */
+export interface Kept {
+  settings: Readonly<Record<string, unknown>>;
+  secret: string | null;
+}
+
+/** How a door of a network is opened by its owner. */
+export interface Connecting {
+  /** What the owner says of it, by field, in the order in which it is asked for. */
+  fields: readonly { id: string; isSecret: boolean }[];
+  /**
+   * What is kept of what the owner says; a field that is absent stays as it was. Throws `Refused` with the field that
+   * cannot be.
+   */
+  settle: (given: Readonly<Record<string, string>>, known: Kept | null) => Kept;
+  /** What was said before, of the fields that may be read. */
+  said: (door: DoorRecord) => Readonly<Record<string, string>>;
+  /** What the owner has to put in at the network, by name. */
+  shows: (
+    door: DoorRecord,
+    secret: string | null,
+    origin: string,
+  ) => Readonly<Record<string, string>>;
+  /** The secret with a new key in it, the one before it being good for a while. Absent: the network makes the keys. */
+  renewed?: (secret: string, now: number) => string;
+  /** Asks the network whether all is well; gives what it says of itself, to be kept. Throws `JobFailed`. */
+  check: (
+    door: DoorRecord,
+    secret: string | null,
+    signal: AbortSignal,
+  ) => Promise<Kept['settings']>;
 }
 
 /** A kind of door: what it can do, and how something goes out by it. */
 export interface DoorKind {
   kind: string;
-  can: DoorCan;
+  /** What is drawn on its plate; absent: a window. */
+  plate?: Plate;
+  /** What it can do, where each door of the kind is another. */
+  can: DoorCan | ((door: DoorRecord) => DoorCan);
   /** By which way it reaches people. */
   way: Way;
   /**
@@ -47,6 +145,21 @@ export interface DoorKind {
    * comes from there: throws `Refused` otherwise. Absent: nothing comes in that way.
    */
   hear?: (handed: Handed) => Heard | Promise<Heard>;
+  /**
+   * What a network is answered that asks, before it hands anything over, whether this is where it should. Throws
+   * `Refused` where it is not meant. Absent: none asks.
+   */
+  greet?: (asked: Omit<Handed, 'body'>) => { type: string; text: string };
+  /** Fetches what the network has. Throws `JobFailed`. Absent: it says all of it by itself. */
+  pull?: (pulling: Pulling) => Promise<Pulled>;
+  /** Shows who is there and when, and is kept the same as the light and the hours. Absent: it shows nothing. */
+  listing?: Listing;
+  /** A link by which somebody begins to write there, with a text for it. Absent, or null: there is none. */
+  writeTo?: (door: DoorRecord, text: string) => string | null;
+  /** How its owner opens it. Absent: it is opened otherwise. */
+  connecting?: Connecting;
+  /** The bytes of a file that the network has. Throws `JobFailed`. Absent: it has none. */
+  fetchFile?: (fetching: Fetching) => Promise<Buffer>;
 }
 
 /** Knows the kinds of doors, so that whoever answers needs to know none. */
@@ -61,6 +174,15 @@ export const createRegistry = (services: {
 
   const kindOf = (door: DoorRecord): DoorKind | null => byKind.get(door.kind) ?? null;
 
+  /** What a door can do; null where nobody knows its kind. */
+  const canOf = (door: DoorRecord): DoorCan | null => {
+    const can = kindOf(door)?.can;
+    return typeof can === 'function' ? can(door) : (can ?? null);
+  };
+
+  const isOffered = (door: DoorRecord): boolean | null =>
+    kindOf(door)?.writeTo?.(door, '') ? door.settings.isOffered === true : null;
+
   /** A door's secret as it was set. Fails where the key that opens it is missing, or another one. */
   const secretOf = (door: DoorRecord): string | null => {
     const sealed = store.doors.sealedSecret(door.id);
@@ -72,18 +194,45 @@ export const createRegistry = (services: {
 
   return {
     kindOf,
+    /** What is drawn on its plate. */
+    plateOf: (door: DoorRecord): Plate => kindOf(door)?.plate ?? 'window',
+    /** Whether the panels on the websites offer it; null: nobody can be led there by a link. */
+    isOffered,
+    /** What the panels offer beside themselves. */
+    offered: (): DoorRecord[] =>
+      store.doors.standing().filter((door) => door.closedAt === null && isOffered(door) === true),
+    /** Kinds of networks to which a door can be opened. */
+    networks: (): NetworkKind[] =>
+      kinds.flatMap(({ kind, plate = 'window', connecting }) =>
+        connecting ? [{ kind, plate, fields: [...connecting.fields] }] : [],
+      ),
+    byName: (kind: string): DoorKind | null => byKind.get(kind) ?? null,
+    canOf,
     secretOf,
+    /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
+    personKey: (doorId: string): string | null => {
+      const door = store.doors.byId(doorId);
+      try {
+        return door && secretOf(door);
+      } catch {
+        return null;
+      }
+    },
     setSecret: (doorId: string, secret: string | null): void =>
       store.doors.setSealedSecret(doorId, secret === null ? null : seal.seal(secret, doorId)),
     /**
-     * By which way somebody is reached at a door, how long a text may be, and whether it has to be carried. Null
-     * where nobody knows how anything would go out there.
+     * By which way somebody is reached at a door, what it can do, and whether what is said has to be carried. Null where
+     * nobody knows how anything would go out there.
      */
-    at: (doorId: string): { way: Way; textLongest: number; isCarried: boolean } | null => {
+    at: (
+      doorId: string,
+    ): { way: Way; can: DoorCan; isCarried: boolean; isClosed: boolean } | null => {
       const door = store.doors.byId(doorId);
       const kind = door && kindOf(door);
-      if (!kind) return null;
-      return { way: kind.way, textLongest: kind.can.textLongest, isCarried: Boolean(kind.send) };
+      const can = door && canOf(door);
+      if (!kind || !can) return null;
+      const isClosed = door.closedAt !== null;
+      return { way: kind.way, can, isCarried: Boolean(kind.send), isClosed };
     },
     /** Doors whose secret cannot be opened with the key that is there. */
     sealedShut: (): DoorRecord[] =>

@@ -1,5 +1,5 @@
+import { randomBytes } from 'node:crypto';
 import {
-  DOORS_MOST,
   type DoorChange,
   DoorChangeSchema,
   DoorSchema,
@@ -15,7 +15,10 @@ import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import type { Routing } from '../services';
 import type { DoorRecord } from '../store';
+import { refuseTooMany } from './networks';
 import { WEBSITE } from './website/kind';
+
+const PERSON_KEY_BYTES = 32;
 
 const listed = (typed: readonly string[]): Site[] => {
   const sites = typed.map((one) => {
@@ -28,7 +31,7 @@ const listed = (typed: readonly string[]): Site[] => {
 
 /** What the owner decides about the doors themselves: how many, where they may stand, for whom. */
 export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { store, clock, change, originOf } = services;
+  const { store, clock, change, originOf, registry } = services;
 
   const membersOf = (ids: readonly string[]): string[] | null => {
     if (ids.some((id) => !store.members.byId(id))) {
@@ -44,6 +47,9 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
     ...(typed.sites === undefined
       ? {}
       : { settings: { ...door.settings, sites: listed(typed.sites) } }),
+    ...(typed.isOffered === undefined
+      ? {}
+      : { settings: { ...door.settings, isOffered: typed.isOffered } }),
     ...(typed.memberIds === undefined
       ? {}
       : { memberIds: typed.memberIds && membersOf(typed.memberIds) }),
@@ -56,9 +62,7 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
     '/api/doors',
     { config: { who: 'owner' }, schema: { body: NewDoorSchema, response: { 200: DoorSchema } } },
     async (request) => {
-      if (store.doors.all().length >= DOORS_MOST) {
-        throw new Refused('too-many-of-these', { limit: DOORS_MOST });
-      }
+      refuseTooMany(store);
       const door = {
         id: newId(),
         publicId: newId(),
@@ -67,6 +71,7 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
         settings: { sites: [] },
         memberIds: null,
         closedAt: null,
+        removedAt: null,
       };
       change(() => {
         store.doors.add(door, clock.now());
@@ -88,10 +93,38 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
     },
     async (request) => {
       const door = store.doors.byId(request.params.id);
-      if (!door) throw new Refused('not-found');
+      if (!door || door.removedAt !== null) throw new Refused('not-found');
       const next = changed(door, request.body);
       change(() => store.doors.update(next));
       return toDoor(next, services, originOf(request));
+    },
+  );
+
+  const websiteIn = (id: string): DoorRecord => {
+    const door = store.doors.byId(id);
+    if (door?.kind !== WEBSITE) throw new Refused('not-found');
+    return door;
+  };
+  const InPath = z.object({ id: IdSchema });
+  const KeySchema = z.object({ key: z.string().nullable() });
+
+  app.get(
+    '/api/doors/:id/person-key',
+    { config: { who: 'owner' }, schema: { params: InPath, response: { 200: KeySchema } } },
+    async (request) => ({ key: registry.personKey(websiteIn(request.params.id).id) }),
+  );
+
+  app.post(
+    '/api/doors/:id/person-key',
+    {
+      config: { who: 'owner' },
+      schema: { params: InPath, body: z.object({}), response: { 200: KeySchema } },
+    },
+    async (request) => {
+      const door = websiteIn(request.params.id);
+      const key = randomBytes(PERSON_KEY_BYTES).toString('base64url');
+      change(() => registry.setSecret(door.id, key));
+      return { key };
     },
   );
 };

@@ -21,7 +21,13 @@ export const pictureAddress = (id: string | null): string | null =>
   id === null ? null : `/pictures/${id}`;
 
 /** What visitors get to see of the business and its team at a door. */
-export const createShown = ({ store, dressing }: { store: Store; dressing: Dressing }) => {
+export const createShown = (services: {
+  store: Store;
+  dressing: Dressing;
+  /** What doors are called that the panels offer beside themselves. */
+  waysOffered: () => string[];
+}) => {
+  const { store, dressing, waysOffered } = services;
   const business = (door: DoorRecord): ShownBusiness => {
     const kept = store.business.read();
     const url = pictureAddress(kept?.pictureId ?? null);
@@ -29,6 +35,7 @@ export const createShown = ({ store, dressing }: { store: Store; dressing: Dress
       name: kept?.name ?? '',
       address: kept?.address ?? '',
       picture: url && kept ? { url, shape: kept.pictureShape } : null,
+      ways: waysOffered(),
       people: store.members
         .all()
         .filter(({ id, hasLeft }) => !hasLeft && concerns(door, id))

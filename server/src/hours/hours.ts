@@ -9,6 +9,7 @@ import {
   scheduleOf,
   tidySpans,
 } from '@porch/core/hours/opening';
+import { toOsm } from '@porch/core/hours/written';
 import { cleanLine } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { Change } from '../inbox/batch';
@@ -61,14 +62,18 @@ export const createHours = (services: {
       ? store.hours.holidaysOf(holidays.country, holidays.region).flatMap(({ days }) => days)
       : [];
 
-  const reckon = (doorId: string | null): Opening => {
+  /** A door keeps a week of its own; what holds for all is the house's. Null: none are set. */
+  const hoursOf = (doorId: string | null): OpeningHours | null => {
     const house = store.hours.house();
     const own = doorId === null ? undefined : store.hours.doors()[doorId];
-    if (!house && !own) return openingWhile(null);
-    // A door keeps a week of its own; what holds for all is the house's.
+    if (!house && !own) return null;
     const rest = house ?? { week: [], holidays: null, spells: [] };
-    const hours = { ...rest, week: own ?? rest.week };
-    return openingWhile(scheduleOf(hours, zone(), calendarOf(hours)));
+    return { ...rest, week: own ?? rest.week };
+  };
+
+  const reckon = (doorId: string | null): Opening => {
+    const hours = hoursOf(doorId);
+    return openingWhile(hours && scheduleOf(hours, zone(), calendarOf(hours)));
   };
 
   const opening = (doorId: string | null = null): Opening => {
@@ -127,6 +132,12 @@ export const createHours = (services: {
   return {
     opening,
     zone,
+    /** A door's hours as OpenStreetMap writes them; '' where none are set. */
+    written: (doorId: string): string => {
+      const hours = hoursOf(doorId);
+      if (!hours) return '';
+      return toOsm(hours, calendarOf(hours), dayOf(clock.now(), zone())).text;
+    },
     isSet: (): boolean => store.hours.house() !== null,
     shown,
     set: async (typed: OpeningHours | null): Promise<Hours> => {

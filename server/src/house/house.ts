@@ -1,4 +1,4 @@
-import type { Door } from '@porch/contract/doors';
+import type { Door, FormerDoor } from '@porch/contract/doors';
 import type { Checklist } from '@porch/contract/house';
 import { type SignInWarning, WARNED_FROM } from '@porch/contract/people';
 import { isListed, toSite } from '@porch/core/website';
@@ -9,28 +9,42 @@ import type { DoorRecord } from '../store';
 /** A door as its owner sees it: with the one line for the website, and the link to send. */
 export const toDoor = (
   door: DoorRecord,
-  { dressing, store }: Pick<Services, 'dressing' | 'store'>,
+  { dressing, store, registry }: Pick<Services, 'dressing' | 'store' | 'registry'>,
   origin: string,
 ): Door => ({
   id: door.id,
   publicId: door.publicId,
   name: door.name,
   kind: door.kind,
+  plate: registry.plateOf(door),
+  can: registry.canOf(door),
+  isCarried: Boolean(registry.kindOf(door)?.send),
   health: store.doors.health(door.id),
   sites: sitesOf(door),
   snippet: `<script async src="${origin}/loader.js" data-door="${door.publicId}"></script>`,
   link: `${origin}/talk/${door.publicId}`,
   memberIds: door.memberIds,
   isClosed: door.closedAt !== null,
+  isOffered: registry.isOffered(door),
   isDressed: dressing.isDressed(door.id),
 });
+
+/** Doors that were taken away, for whoever reads what was said by them. */
+export const formerDoors = ({
+  store,
+  registry,
+}: Pick<Services, 'store' | 'registry'>): FormerDoor[] =>
+  store.doors.all().flatMap((door) => {
+    const { id, name, removedAt } = door;
+    return removedAt === null ? [] : [{ id, name, plate: registry.plateOf(door) }];
+  });
 
 /** What the house itself has seen of what makes it ready. */
 export const checklistFor = (
   { store, sessions, dressing }: Pick<Services, 'store' | 'sessions' | 'dressing'>,
   memberId: string,
 ): Checklist => {
-  const doors = store.doors.all();
+  const doors = store.doors.standing();
   const listedAt = (doorId: string) =>
     doors.filter(({ id }) => id === doorId).flatMap((door) => sitesOf(door));
   return {

@@ -12,7 +12,7 @@ import { z } from 'zod';
 import { requiredLine, toZone } from '../accounts/accounts';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
-import { checklistFor, toDoor, warningFor } from './house';
+import { checklistFor, formerDoors, toDoor, warningFor } from './house';
 
 const addressOf = (typed: string): string => {
   const address = typed.trim() && toEmail(typed);
@@ -59,7 +59,10 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
               .all()
               .map((one) => (isOwner || one.id === me.id ? one : { ...one, email: '' }))
           : [],
-        doors: me ? store.doors.all().map((door) => toDoor(door, services, originOf(request))) : [],
+        doors: me
+          ? store.doors.standing().map((door) => toDoor(door, services, originOf(request)))
+          : [],
+        formerDoors: me ? formerDoors(services) : [],
         checklist: me && isOwner ? checklistFor(services, me.id) : null,
         warning: me && warningFor(services, me.id),
         findings: isOwner ? store.findings.all() : [],

@@ -1,4 +1,5 @@
 import { dueAt } from '@porch/core/patience';
+import { windowEnd } from '@porch/core/routes';
 import type { HoursOf } from '../hours/hours';
 import type { PromisesKept } from '../promises/promises';
 import type { Store } from '../store';
@@ -11,22 +12,26 @@ const MINUTE_MS = 60_000;
 const nextTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 /**
- * When answers are due, in open time. Where the hours become others, whoever waits stands elsewhere in the line: they
+ * When answers are due, in open time, or when a network's window closes if that is sooner. Where the hours become others, whoever waits stands elsewhere in the line: they
  * are put there by and by, and the team is told once that is done.
  */
 export const createDueTimes = (services: {
   store: Store;
   hours: Pick<HoursOf, 'opening' | 'mark'>;
   promises: Pick<PromisesKept, 'now'>;
+  /** For how long a door's network lets somebody be answered, in milliseconds; null: always. */
+  windowOf: (doorId: string) => number | null;
   tellLine: () => void;
   report: (error: unknown) => void;
 }) => {
-  const { store, hours, promises, tellLine, report } = services;
+  const { store, hours, promises, windowOf, tellLine, report } = services;
   const reckon = (): void => {
     const graceMs = promises.now().graceMinutes * MINUTE_MS;
-    store.conversations.reckonDueBy((state, doorId) =>
-      dueAt(state, hours.opening(doorId), graceMs),
-    );
+    store.conversations.reckonDueBy((state, last) => {
+      const due = dueAt(state, hours.opening(last?.doorId ?? ''), graceMs);
+      const end = last && windowEnd(last.heardAt ?? null, windowOf(last.doorId));
+      return due === null || end === null ? due : Math.min(due, end);
+    });
   };
   const markNow = (): string => `${hours.mark()} ${promises.now().graceMinutes}`;
   reckon();

@@ -6,7 +6,7 @@ import {
   SINCE_MOST,
   type Since,
 } from '@porch/contract/line';
-import type { Group, View } from '@porch/core/conversation';
+import type { Entry, Group, View } from '@porch/core/conversation';
 import { fromLineMark, type LineKey, toLineMark } from '@porch/core/patience';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
@@ -74,6 +74,14 @@ export const createLine = (services: { store: Store; clock: Clock; persons: Pers
       return { text: texts.find(Boolean) ?? '' };
     },
 
+    /** One entry of a conversation. */
+    entry: (conversationId: string, entryId: string): Entry => {
+      const conversation = persons.standing(conversationId);
+      const entry = conversation && store.entries.within(persons.scopeOf(conversation), entryId);
+      if (!entry) throw new Refused('not-found');
+      return entry;
+    },
+
     /** What came after the entry that a device has last. */
     since: (seq: number, last: string | null): Since => {
       const upTo = upToNow();
@@ -81,7 +89,8 @@ export const createLine = (services: { store: Store; clock: Clock; persons: Pers
       const entries = isFromHere ? store.entries.since(seq, SINCE_MOST + 1) : [];
       const isTooMuch = !isFromHere || entries.length > SINCE_MOST;
       const ids = isTooMuch ? [] : [...new Set(entries.map((entry) => entry.conversationId))];
-      const rows = store.conversations.byIds(ids).map(toRow);
+      const standing = store.conversations.byIds(ids).filter(({ threads }) => threads.length > 0);
+      const rows = standing.map(toRow);
       return {
         entries: isTooMuch ? [] : entries,
         rows,

@@ -18,7 +18,7 @@ const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
 export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { line, reply, search } = services;
+  const { line, reply, search, delivering, write } = services;
 
   app.get(
     '/api/line',
@@ -61,6 +61,19 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
       schema: { params: EntryInPath, response: { 200: RestSchema } },
     },
     async (request) => line.rest(request.params.id, request.params.entryId),
+  );
+
+  app.post(
+    '/api/conversations/:id/entries/:entryId/again',
+    {
+      config: { who: 'team' },
+      schema: { params: EntryInPath, body: z.object({}), response: { 204: z.null() } },
+    },
+    async (request, response) => {
+      const entry = line.entry(request.params.id, request.params.entryId);
+      await write(() => delivering.again(entry));
+      return response.status(204).send(null);
+    },
   );
 
   app.post(

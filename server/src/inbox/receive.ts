@@ -1,9 +1,16 @@
-import type { Inbound } from '@porch/contract/doors';
+import { createHash } from 'node:crypto';
+import type { Changed, Inbound, Stopped } from '@porch/contract/doors';
 import { wayKey } from '@porch/core/contact';
-import { type Entry, type Page, THREADS_MOST, type ThreadState } from '@porch/core/conversation';
+import {
+  type Entry,
+  type Happening,
+  type Page,
+  THREADS_MOST,
+  type ThreadState,
+} from '@porch/core/conversation';
 import { isZone } from '@porch/core/hours';
 import { takesNotes } from '@porch/core/lamp';
-import { cleanLine, NAME_LONGEST } from '@porch/core/text';
+import { cleanLine, cleanMessage, MESSAGE_LONGEST, NAME_LONGEST } from '@porch/core/text';
 import { webAddress } from '@porch/core/website';
 import type { Clock } from '../clock';
 import type { Lamp } from '../lamp/lamp';
@@ -18,6 +25,7 @@ import {
   type Writer,
 } from '../store';
 import type { Write, Written } from './batch';
+import type { Claims } from './claims';
 import type { Persons } from './persons';
 import type { Record, Recording } from './record';
 import { isSameMessage } from './same';
@@ -31,10 +39,16 @@ export interface Message {
   page: Page | null;
   /** The time zone of the device, as it says. */
   zone?: string;
+  /** When it was said, as a network says; absent: now. */
+  saidAt?: number;
+  /** What files are called that could not be had. */
+  missing?: string[];
   /** In which language the door speaks to them, one of its own. */
   language?: string;
   /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
   rest?: string;
+  /** What was too long to be shown at once; kept, and asked for apart. */
+  more?: string;
 }
 
 type ProvenWay = Inbound['proves'][number];
@@ -48,6 +62,19 @@ export interface Circumstances {
   /** What the door itself says to it, into the conversation of these threads. */
   after?: (threadIds: readonly string[]) => Recording[];
 }
+
+/** What is told within this was said as it came. */
+const SAME_MOMENT_MS = 2_000;
+/** A network that says that something was said longer ago is not believed. */
+const SAID_AGO_MOST_MS = 30 * 24 * 3_600_000;
+
+/** How somebody is reached for sure, of the ways that are told of people. */
+const reachedBy = ({ proves }: Inbound): { phone?: string; email?: string } =>
+  Object.fromEntries(
+    proves
+      .filter(({ kind }) => kind === 'phone' || kind === 'email')
+      .map(({ kind, address }) => [kind, address]),
+  );
 
 /** A page as it is kept; an address that could pass for another one by a user name in it is none. */
 export const cleanPage = (page: Page | null): Page | null => {
@@ -63,8 +90,9 @@ export const createReceive = (services: {
   write: Write;
   lamp: Lamp;
   persons: Persons;
+  claims: Claims;
 }) => {
-  const { store, clock, record, write, lamp, persons } = services;
+  const { store, clock, record, write, lamp, persons, claims } = services;
 
   const conversationOf = (thread: ThreadRecord | null): ConversationRecord | null =>
     thread?.conversationId ? store.conversations.byId(thread.conversationId) : null;
@@ -88,6 +116,12 @@ export const createReceive = (services: {
     return conversation;
   };
 
+  /** When a network says that something was said, where that is before now and not out of all measure. */
+  const earlier = (saidAt: number | undefined): { saidAt?: number } => {
+    const agoMs = saidAt === undefined ? 0 : clock.now() - saidAt;
+    return agoMs > SAME_MOMENT_MS && agoMs < SAID_AGO_MOST_MS ? { saidAt } : {};
+  };
+
   const message = (
     writer: Writer,
     typed: Message,
@@ -106,10 +140,13 @@ export const createReceive = (services: {
     const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
+    const missing = typed.missing?.length ? { missing: typed.missing } : {};
+    const saidAt = earlier(typed.saidAt);
     const language = typed.language ? { language: typed.language } : {};
     const mail = typed.rest === undefined ? {} : { isMail: true };
-    const rest = typed.rest ? { hasRest: true } : {};
-    if (typed.rest) store.heldMails.keepRest(thread.id, typed.id, typed.rest);
+    const apart = typed.rest || typed.more;
+    const rest = apart ? { hasRest: true } : {};
+    if (apart) store.heldMails.keepRest(thread.id, typed.id, apart);
     const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
     const comes = isHere && !was?.isHere;
     const recordings: Recording[] = [
@@ -123,6 +160,8 @@ export const createReceive = (services: {
           note,
           page,
           ...zone,
+          ...saidAt,
+          ...missing,
           ...language,
           ...mail,
           ...rest,
@@ -148,32 +187,117 @@ export const createReceive = (services: {
     return [];
   };
 
+  /** Whoever says the code of somebody's conversation goes on with it. */
+  const goOn = (thread: ThreadRecord, text: string): News[] => {
+    const claimed = claims.threadIn(text, thread.id);
+    const into = claimed === null ? null : persons.standing(claimed);
+    const from = persons.standing(thread.id);
+    if (!into || !from || into.id === from.id) return [];
+    if (into.threads.length + from.threads.length > THREADS_MOST) return [];
+    return persons.join(into, from, newId(), null);
+  };
+
   /** What a network hands over: once for each of its own ids. */
   const inbound = (said: Inbound): Written<string> => {
     const { doorId, from, networkId, name } = said;
     const writer = { doorId, address: from };
     const before = store.deliveries.seen(doorId, networkId);
-    if (before) return { result: store.threads.byId(before)?.conversationId ?? '', news: [] };
-    const typed = { id: newId(), text: said.text, fileIds: said.fileIds, page: null };
+    if (before) {
+      return { result: store.threads.byId(before.threadId)?.conversationId ?? '', news: [] };
+    }
+    const { fileIds, saidAt } = said;
+    const whole = cleanMessage(said.text);
+    const text = whole.slice(0, MESSAGE_LONGEST);
+    const more = whole.slice(MESSAGE_LONGEST);
+    // What cannot be shown was said all the same.
+    const isNothing = !text && fileIds.length === 0 && !said.missing?.length;
+    const missing = isNothing ? [''] : said.missing;
+    const typed = { id: newId(), text, more, fileIds, page: null, saidAt, missing };
     const called = cleanLine(name).slice(0, NAME_LONGEST);
     const taken = message(writer, typed, {
       isHere: false,
-      before: (state) =>
-        called && !state?.name
-          ? [{ id: newId(), happening: { kind: 'details', name: called } }]
-          : [],
+      before: (state) => {
+        const news = Object.entries({ name: called, ...reachedBy(said) }).filter(
+          ([field, value]) => value && !state?.[field as 'name' | 'phone' | 'email'],
+        );
+        if (news.length === 0) return [];
+        return [{ id: newId(), happening: { kind: 'details', ...Object.fromEntries(news) } }];
+      },
     });
     const thread = store.threads.byWriter(writer);
     if (!thread) return taken;
-    store.deliveries.see(doorId, networkId, thread.id);
-    store.doors.heard(doorId, clock.now());
+    store.deliveries.see(doorId, networkId, thread.id, typed.id);
+    store.doors.heard(doorId, clock.now(), thread.id);
+    const claimed = goOn(thread, said.text);
     const joined = said.proves.flatMap((way) => joinProven(thread, way));
-    return { result: taken.result, news: [...taken.news, ...joined] };
+    const early = store.deliveries.takeEarlyChange(doorId, networkId);
+    const later = early ? changeTo(thread.id, typed.id, early) : [];
+    return { result: taken.result, news: [...taken.news, ...claimed, ...joined, ...later] };
+  };
+
+  /** An entry of a thread is changed by its writer to other words, or taken back. The same change twice is once. */
+  const changeTo = (
+    threadId: string,
+    entryId: string,
+    { text, saidAt }: Pick<Changed, 'text' | 'saidAt'>,
+  ): News[] => {
+    const entry = store.entries.inThread(threadId, entryId);
+    const conversation = persons.standing(threadId);
+    // Two changes in one moment of the network's clock are two.
+    const mark = createHash('sha256').update(`${entry?.seq} ${saidAt} ${text}`).digest('base64url');
+    const id = `change-${mark.slice(0, 30)}`;
+    const isDone = store.entries.inThread(threadId, id) !== null;
+    if (entry?.kind !== 'visitor-said' || !conversation || isDone) return [];
+    const words = cleanMessage(text ?? '').slice(0, MESSAGE_LONGEST);
+    const what = { of: entry.seq, saidAt };
+    const happening: Happening = words
+      ? { kind: 'visitor-changed', ...what, text: words }
+      : { kind: 'visitor-withdrew', ...what };
+    return [record.add(conversation, threadId, [{ id, happening }])];
+  };
+
+  /** What a network says of a change; also before it has handed over the message. */
+  const changed = (said: Changed): Written<null> => {
+    const seen = store.deliveries.seen(said.doorId, said.networkId);
+    if (!seen) {
+      store.deliveries.keepEarlyChange(said, clock.now());
+      return { result: null, news: [] };
+    }
+    // Only whoever said it has it to change.
+    const isTheirs = store.threads.byId(seen.threadId)?.address === said.from;
+    if (!seen.entryId || !isTheirs) return { result: null, news: [] };
+    return { result: null, news: changeTo(seen.threadId, seen.entryId, said) };
+  };
+
+  /** Somebody wants nothing more by a door, or something again; known of people who never wrote as well. */
+  const stopped = ({ doorId, from, networkId, isStopped, word }: Stopped): Written<null> => {
+    if (store.deliveries.seen(doorId, networkId)) return { result: null, news: [] };
+    const writer = { doorId, address: from };
+    const thread = store.threads.byWriter(writer) ?? make(writer);
+    const conversation = conversationOf(thread) ?? begin(thread);
+    const id = newId();
+    store.deliveries.see(doorId, networkId, thread.id, id);
+    store.doors.heard(doorId, clock.now(), thread.id);
+    const happening = { kind: 'stopped' as const, isStopped, word: cleanLine(word) };
+    return { result: null, news: [record.add(conversation, thread.id, [{ id, happening }])] };
   };
 
   return {
-    /** Takes what a network hands over; gives the conversation's id. The same twice is once. */
-    inbound: (said: Inbound): Promise<string> => write(() => inbound(said)),
+    /** Takes what a network hands over, in a transaction that is under way. The same twice is once. */
+    inboundNow: inbound,
+    /** Takes that somebody changed what a network had handed over, or took it back. The same twice is once. */
+    changedNow: changed,
+    /** Takes that somebody wants nothing more by a door, or something again. The same twice is once. */
+    stoppedNow: stopped,
+    /** Somebody has been proved to be reached so: whoever was before is the same person. */
+    prove: async (writer: Writer, ways: readonly ProvenWay[]): Promise<void> => {
+      if (ways.length === 0) return;
+      await write(() => {
+        const thread = store.threads.byWriter(writer);
+        if (!conversationOf(thread) || !thread) return { result: null, news: [] };
+        return { result: null, news: ways.flatMap((way) => joinProven(thread, way)) };
+      });
+    },
     /** What is known of a writer; null before they have said anything. */
     stateOf,
     /** The writer's thread, made if need be: a file may come in before the first message. */

@@ -1,13 +1,17 @@
+import type { DoorCan } from '@porch/contract/doors';
 import type { Deed, DeedDone } from '@porch/contract/line';
 import type { Member } from '@porch/contract/people';
 import {
   type Entry,
   type Happening,
   type Owed,
+  type ThreadState,
   threadWrittenLast,
   type Way,
 } from '@porch/core/conversation';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
+import { networkRouteOf } from '@porch/core/routes';
+import { segmentsOf } from '@porch/core/segments';
 import { cleanLine, cleanMessage } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
@@ -25,13 +29,25 @@ type WithOwed = Extract<Deed, { do: 'owe' | 'owe-otherwise' | 'owe-done' | 'owe-
 
 const isWithOwed = (deed: WithTheWhole | WithOwed): deed is WithOwed => deed.do.startsWith('owe');
 
+const shutCodes = {
+  closed: 'door-closed',
+  stopped: 'person-stopped',
+  window: 'window-closed',
+} as const;
+
 /** The longest that a conversation may be put by. */
 export const PUT_BY_LONGEST_MS = 366 * 24 * 3_600_000;
 
 /** How what is said goes out. The doors know; whoever answers does not. */
 export interface Carrying {
   /** Null where nothing can go out. */
-  at(doorId: string): { way: Way; textLongest: number } | null;
+  at(doorId: string): {
+    way: Way;
+    can: Pick<DoorCan, 'textLongest' | 'segmentsMost' | 'windowMs'>;
+    /** A network carries it, which may not be done at any time. */
+    isCarried: boolean;
+    isClosed: boolean;
+  } | null;
   /** In the transaction that writes it. */
   begin(entry: Entry, thread: ThreadRecord): void;
 }
@@ -60,6 +76,20 @@ export const createReply = (services: {
   const placeOf = (conversationId: string, deed: Deed): ConversationRecord | null =>
     persons.standing((deed.do === 'say' && deed.threadId) || conversationId);
 
+  const threadIn = ({ threads }: ConversationRecord, id: string): ThreadState | null =>
+    threads.find(({ threadId }) => threadId === id) ?? null;
+
+  /** What a network would refuse is refused before it is said: nothing goes into the void. */
+  const refuseShut = (
+    { isClosed, can: { windowMs } }: NonNullable<ReturnType<Carrying['at']>>,
+    thread: ThreadState | null,
+  ): void => {
+    const heardAt = thread?.heardAt ?? null;
+    const isStopped = thread?.isStopped ?? false;
+    const route = networkRouteOf({ heardAt, windowMs, isClosed, isStopped }, clock.now());
+    if (route.to === 'shut') throw new Refused(shutCodes[route.why]);
+  };
+
   const say = (
     deed: Extract<Deed, { do: 'say' }>,
     member: Member,
@@ -70,9 +100,16 @@ export const createReply = (services: {
     if (!thread) throw new Refused('not-found');
     const known = carrying.at(thread.doorId);
     if (!known) throw new Refused('door-closed');
-    const { way, textLongest } = known;
+    const {
+      way,
+      can: { textLongest, segmentsMost },
+    } = known;
+    if (known.isCarried) refuseShut(known, threadIn(conversation, threadId));
     if (cleanMessage(deed.text).length > textLongest) {
       throw new Refused('text-too-long', { limit: textLongest });
+    }
+    if (segmentsMost !== undefined && segmentsOf(deed.text).count > segmentsMost) {
+      throw new Refused('too-many-segments', { limit: segmentsMost });
     }
     const words = takeWords(store, deed, threadId, ({ fromMember }) => fromMember !== null);
     const happening = {

@@ -48,9 +48,11 @@ export const createLamp = (services: {
   promises: Pick<PromisesKept, 'told'>;
   /** Whether a door says no more than when it is open while the light is not lit. */
   saysHours: (doorId: string) => boolean;
+  /** After everybody was told something new. */
+  toldAnew: () => void;
   change: Change;
 }) => {
-  const { store, clock, hub, hours, promises, saysHours, change } = services;
+  const { store, clock, hub, hours, promises, saysHours, toldAnew, change } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
@@ -129,6 +131,7 @@ export const createLamp = (services: {
     // Told first: where nothing can be written it is so all the same.
     hub.tellLamp(lamp, atDoor, promises.told(), opensAt, clock.now());
     noteLights(doors);
+    toldAnew();
   };
 
   const checked = (lamp: LampSetting): void => {

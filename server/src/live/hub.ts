@@ -71,8 +71,13 @@ export const toVisitorEntry = (
   };
 };
 
+/** The rows as they are after all of it: one whose people stand in another by then is none any more. */
 const newestRows = (news: readonly News[]): Row[] => {
-  const rows = new Map(news.map(({ row }) => [row.id, row]));
+  const rows = new Map<string, Row>();
+  for (const { row, entries } of news) {
+    rows.set(row.id, row);
+    for (const entry of entries) if (entry.kind === 'joined') rows.delete(entry.from);
+  }
   return [...rows.values()];
 };
 

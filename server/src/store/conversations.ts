@@ -24,7 +24,7 @@ interface Placed {
 }
 
 /** When an answer to a conversation is due, UTC epoch milliseconds; null: nothing is owed. */
-export type DueOf = (state: ConversationState, doorId: string) => number | null;
+export type DueOf = (state: ConversationState, last: ThreadState | null) => number | null;
 
 const always = openingWhile(null);
 
@@ -97,6 +97,9 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
     email: thread.email,
     isMailStopped: Boolean(thread.mailStopped) && isSameAddress(thread.email, thread.mailStopped),
     lastAt: thread.lastAt,
+    // What an earlier fold did not keep is not known until it is folded anew.
+    heardAt: thread.heardAt ?? null,
+    isStopped: thread.isStopped ?? false,
     isHere: thread.isHere,
     movedAt: thread.movedAt,
     visitorHasSeq: thread.visitorHasSeq,
@@ -164,7 +167,7 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
     const threads: ThreadState[] = JSON.parse(stored.threads);
     const placed = lineGroup === null ? null : { group: lineGroup, place: place ?? 0 };
     const state = combine(threads);
-    return { id, threads, fold, placed, state, dueAt: dueOf(state, doorWrittenLast(threads)) };
+    return { id, threads, fold, placed, state, dueAt: dueOf(state, threadWrittenLast(threads)) };
   };
   const one = (stored: Stored | undefined) => (stored ? fromStored(stored) : null);
 
@@ -196,7 +199,7 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
     /** Writes a conversation, and where it stands in the line now; gives it as it is kept. */
     write: (written: ConversationRecord): ConversationRecord => {
       const { id, state, threads, fold } = written;
-      const conversation = { ...written, dueAt: dueOf(state, doorWrittenLast(threads)) };
+      const conversation = { ...written, dueAt: dueOf(state, threadWrittenLast(threads)) };
       const placed = placeOf(conversation);
       write.run({
         id,

@@ -1,6 +1,7 @@
 import { answerTimesTable } from './answer-times';
 import { bellDevicesTable } from './bell-devices';
 import { businessTable } from './business';
+import { claimsTable } from './claims';
 import { conversationsTable } from './conversations';
 import type { Db } from './db';
 import { deliveriesTable } from './deliveries';
@@ -96,6 +97,7 @@ export const createStore = (db: Db) => {
     answerTimes: answerTimesTable(db),
     threads,
     ways: waysTable(db),
+    claims: claimsTable(db),
     conversations,
     entries: entriesTable(db),
     files: filesTable(db),

@@ -21,6 +21,7 @@ describe('what was read lately', () => {
       settings: { sites: [] },
       memberIds: null,
       closedAt: null,
+      removedAt: null,
     };
     const writer = { doorId: 'door-1', address: 'hash-1' };
     const thread = { ...writer, id: 'thread-1', conversationId: 'thread-1' };

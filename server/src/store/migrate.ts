@@ -11,6 +11,7 @@ import hours from './migrations/0009-hours.sql';
 import followUps from './migrations/0010-follow-ups.sql';
 import visitorMail from './migrations/0011-visitor-mail.sql';
 import heldMails from './migrations/0012-held-mails.sql';
+import networks from './migrations/0013-networks.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -26,6 +27,7 @@ export const migrations: readonly string[] = [
   followUps,
   visitorMail,
   heldMails,
+  networks,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

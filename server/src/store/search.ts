@@ -11,6 +11,7 @@ const quoted = (word: string): string => `"${word.replaceAll('"', '""')}"`;
 /** The full-text index. Its words are cut by `core/search` before they reach it, so that both agree. */
 export const searchTable = (db: Db) => {
   const add = db.prepare('INSERT INTO words (rowid, text) VALUES (?, ?)');
+  const lose = db.prepare('DELETE FROM words WHERE rowid = ?');
   const addWord = db.prepare(
     `INSERT INTO vocabulary VALUES (?, ?)
      ON CONFLICT DO UPDATE SET texts = texts + excluded.texts`,
@@ -47,6 +48,10 @@ export const searchTable = (db: Db) => {
       if (textCount === 0) return;
       for (const [word, count] of textsWithWord) addWord.run(word, count);
       addTotals.run(textCount, wordCount);
+    },
+    /** Finds these no more. How common their words are is not reckoned anew. */
+    lose: (seqs: readonly number[]): void => {
+      for (const seq of seqs) lose.run(seq);
     },
     totals: (): SearchTotals => totals.get() ?? { texts: 0, words: 0 },
     /** The known words that begin so, the commonest first, sought among the first 2,000. */

@@ -110,7 +110,7 @@ const standOn = async (options: {
   return { window, paste, asked, failures, streams, hosts, plate, frame };
 };
 
-const business = { name: 'Quillfern', address: '', picture: null, people: [] };
+const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
 
 const configuration = (
   lamp: object = { state: 'lit', until: null },

@@ -40,8 +40,16 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   };
 
   const introduce = (): void => {
-    const { name = '', email = '' } = stood.person ?? {};
-    if (name || email) tell({ porch: 'person', name: String(name), email: String(email) });
+    const { name = '', email = '', signed = '', signature = '' } = stood.person ?? {};
+    if (name || email || signed) {
+      const person = [name, email, signed, signature].map(String) as [
+        string,
+        string,
+        string,
+        string,
+      ];
+      tell({ porch: 'person', person });
+    }
   };
 
   const load = (): void => {

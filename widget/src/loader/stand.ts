@@ -9,6 +9,9 @@ import plateCss from './plate.css';
 export interface Person {
   name?: string;
   email?: string;
+  /** The same and more as JSON, with its signature by the door's key: then it is proved. */
+  signed?: string;
+  signature?: string;
 }
 
 /** What a page may ask of the door: `window.HelloPorch`. */

@@ -320,7 +320,7 @@ describe('the visitor\u2019s side of the conversation', () => {
   describe('where consent is asked', () => {
     const asking = viewOf(
       { ...plainDress(), consent: { isAsked: true, link: '' } },
-      { name: 'Quillfern', address: '', picture: null, people: [] },
+      { name: 'Quillfern', address: '', picture: null, people: [], ways: [] },
       'de',
     );
 

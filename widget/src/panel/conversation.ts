@@ -3,7 +3,8 @@ import { keep, kept, mayKeep } from '@porch/client/keeping';
 import { createSendLoop, type Outcome } from '@porch/client/send-loop';
 import { createShelf, emptyShelf, type Shelf } from '@porch/client/shelf';
 import type { Refusal } from '@porch/contract/errors';
-import type { PanelPageData, ToVisitor, VisitorPage } from '@porch/contract/visitor';
+import { SIGNED_LONGEST } from '@porch/contract/limits';
+import type { OtherWays, PanelPageData, ToVisitor, VisitorPage } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
@@ -170,6 +171,10 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     const given = {
       ...(!known.name && introduced.name ? { name: introduced.name.slice(0, 80) } : {}),
       ...(!known.email && introduced.email ? { email: introduced.email.slice(0, 254) } : {}),
+      // What is proved counts, whatever was said before.
+      ...(introduced.signed && introduced.signed.length <= SIGNED_LONGEST
+        ? { signed: introduced.signed, signature: introduced.signature?.slice(0, 200) }
+        : {}),
     };
     introduced = null;
     if (Object.keys(given).length > 0) give(given);
@@ -216,7 +221,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     }
     if (message?.porch === 'view' && place !== 'frame') putOn(message.view);
     if (message?.porch === 'person') {
-      introduced = { name: message.name, email: message.email };
+      const [name, email, signed, signature] = message.person;
+      introduced = { name, email, ...(signed ? { signed, signature } : {}) };
       introduce();
     }
     if (message?.porch === 'lamp' && isPretended)
@@ -293,6 +299,20 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
         headers: { authorization: `Bearer ${token.now()}`, 'x-site': site },
       }).catch(() => null);
       return response?.ok ? URL.createObjectURL(await response.blob()) : null;
+    },
+    /** Other doors to write by; null when they cannot be had. */
+    otherWays: async (): Promise<OtherWays | null> => {
+      if (isPretended) return { code: null, ways: [] };
+      const response = await fetch(`/door/${door}/ways`, {
+        method: 'POST',
+        headers: {
+          authorization: `Bearer ${token.now()}`,
+          'x-site': site,
+          'content-type': 'application/json',
+        },
+        body: JSON.stringify({ language: dressed?.language ?? '' }),
+      }).catch(() => null);
+      return response?.ok ? ((await response.json()) as OtherWays) : null;
     },
     close: (): void => tellPage({ porch: 'close' }),
   };

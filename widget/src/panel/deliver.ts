@@ -19,10 +19,8 @@ export interface Errand {
   send(message: FromVisitor): boolean;
 }
 
-const toDetails = ({ name, email, phone, own }: Given) => ({
-  name,
-  email,
-  phone,
+const toDetails = ({ own, ...said }: Given) => ({
+  ...said,
   own: own && Object.entries(own).map(([id, value]) => ({ id, value })),
 });
 

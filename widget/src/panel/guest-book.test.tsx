@@ -8,7 +8,7 @@ import { firstModel, type Model } from './model';
 import type { Given } from './parcels';
 import { View } from './view';
 
-const business = { name: 'Quillfern', address: '', picture: null, people: [] };
+const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
 
 /** The guest book as it is dressed, on a page of its own. */
 const draw = async (options: {

@@ -12,6 +12,7 @@ import { readDoor } from './door';
 import { Face } from './face';
 import { GuestBook, isAnswered } from './guest-book';
 import { type Model, shownDetails } from './model';
+import { OtherWays } from './other-ways';
 import { clockTime, Roll } from './slips';
 import { useSay, useView, View, wear } from './view';
 
@@ -307,6 +308,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
             state={state}
           />
         )}
+        {!isConsentMissing && <OtherWays conversation={conversation} />}
         <div ref={end} />
       </div>
       {model.isWelcome && !model.isConnected && (

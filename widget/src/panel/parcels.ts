@@ -11,6 +11,9 @@ export interface Given {
   email?: string;
   phone?: string;
   own?: Record<string, string>;
+  /** Who is signed in on the website, as that has signed it. */
+  signed?: string;
+  signature?: string;
 }
 
 export type PanelParcel = Parcel<Load>;

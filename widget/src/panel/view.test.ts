@@ -3,7 +3,7 @@ import { defaultTexts, fillGaps, type TextKey } from '@porch/core/door-texts';
 import { plainDress, viewOf } from '@porch/core/dress';
 import { sayRefusal, wear } from './view';
 
-const business = { name: 'Quillfern', address: '', picture: null, people: [] };
+const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
 
 describe('what a visitor is told of a refusal', () => {
   it('is a whole sentence for every code there is, in every language', () => {

@@ -1,7 +1,8 @@
+import type { Door, FormerDoor, Plate } from '@porch/contract/doors';
 import type { Row } from '@porch/contract/entries';
 import type { House } from '@porch/contract/house';
 import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { api } from './api';
 
 export const houseKey = ['house'] as const;
@@ -12,12 +13,34 @@ export const linksKey = ['links'] as const;
 export const useHouse = () =>
   useQuery({ queryKey: houseKey, queryFn: () => api.get<House>('/api/house'), staleTime: 60_000 });
 
+type AnyDoor = FormerDoor & Partial<Pick<Door, 'can'>>;
+
+const noDoors: readonly AnyDoor[] = [];
+
+/** Those that were taken away as well: what was said by them can still be read. */
+const useAllDoors = (): readonly AnyDoor[] => {
+  const { doors, formerDoors } = useHouse().data ?? {};
+  // A house that was kept by an earlier version knows of none.
+  return useMemo(() => [...(doors ?? noDoors), ...(formerDoors ?? noDoors)], [doors, formerDoors]);
+};
+
 /** What a door is called, where there is more than one; empty where it says nothing new. */
 export const useDoorNames = (): ((doorId: string) => string) => {
-  const doors = useHouse().data?.doors;
+  const doors = useAllDoors();
   return useCallback(
-    (doorId) =>
-      doors && doors.length > 1 ? (doors.find(({ id }) => id === doorId)?.name ?? '') : '',
+    (doorId) => (doors.length > 1 ? (doors.find(({ id }) => id === doorId)?.name ?? '') : ''),
+    [doors],
+  );
+};
+
+/** What is drawn on a door's plate, and for how long its network lets somebody be answered; null: always. */
+export const useDoorFacts = () => {
+  const doors = useAllDoors();
+  return useCallback(
+    (doorId: string): { plate: Plate; windowMs: number | null } | null => {
+      const door = doors.find(({ id }) => id === doorId);
+      return door ? { plate: door.plate, windowMs: door.can?.windowMs ?? null } : null;
+    },
     [doors],
   );
 };

@@ -68,6 +68,22 @@ export const en = {
     'mail-encryption': 'The connection to the mail server could not be encrypted.',
     'mail-refused': 'The mail server refused it.',
     'mail-later': 'The mail server wants it later.',
+    'network-inside':
+      'Its address leads into this house’s own network. Write the one that it has on the internet.',
+    'network-too-slow': 'The network took too long to answer. It is tried again.',
+    'network-unreachable': 'The network cannot be reached. It is tried again.',
+    'network-too-many': 'The network wants it later. It is tried again.',
+    'network-broken': 'The network does not work at the moment. It is tried again.',
+    'network-gone':
+      'At this address there is nothing of that kind. Look at the address in House, Doors.',
+    'network-refused': 'The network refused it.',
+    'key-refused': 'The key was refused. Put a new one in at House, Doors.',
+    'key-missing': 'Its key is not there. Put it in at House, Doors.',
+    'answer-not-understood':
+      'What the network answered could not be understood. It is tried again.',
+    'window-closed': 'The network let it through no more: they wrote too long ago.',
+    'person-stopped': 'They want nothing more by this door.',
+    'person-unknown': 'The network knows nobody of that name or number.',
     'push-gone': 'The device does not want to be rung any more.',
   } as Record<string, string>,
   whyUnknown: 'What was asked did not answer as it should.',
@@ -117,6 +133,11 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'nothing-to-undo': 'There is nothing to undo: this is the first version.',
   'last-owner': 'A house needs an owner. Make somebody else an owner first.',
   'door-closed': 'This door is closed. Nothing was sent.',
+  'window-closed':
+    'The network lets answers through only for a while, and that is over. Nothing was sent; try another way.',
+  'person-stopped': 'They want nothing more by this door. Nothing was sent; try another way.',
+  'too-many-segments': ({ limit }) =>
+    `This is more than ${limit} text messages. Nothing was sent; shorten it.`,
   'link-used': 'This link was used already; each works once. Ask for a new one.',
   'link-stale': 'This link is too old or was withdrawn. Ask for a new one.',
   'zone-unknown': 'This time zone is not known. Write it as Europe/London.',

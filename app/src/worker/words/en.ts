@@ -12,6 +12,7 @@ export const en = {
     others: 'Nobody has looked yet. Can you?',
     note: 'Left while nobody is in.',
     owed: 'A follow-up is due.',
+    window: 'They can be answered for less than an hour.',
     landed: 'Is on a page that you chose.',
     back: 'Is back on your website.',
   } satisfies Record<Exclude<Cause, 'first' | 'more'>, string> as Partial<Record<Cause, string>>,

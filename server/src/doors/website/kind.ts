@@ -1,3 +1,4 @@
+import type { DoorCan } from '@porch/contract/doors';
 import { SCREEN } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST } from '@porch/core/text';
@@ -17,16 +18,19 @@ export const WEBSITE = 'website';
 export const sitesOf = ({ kind, settings }: DoorRecord): Site[] =>
   kind === WEBSITE ? ((settings as unknown as WebsiteSettings).sites ?? []) : [];
 
+/** What a website door can do: all that the house can. */
+export const websiteCan: DoorCan = {
+  textLongest: MESSAGE_LONGEST,
+  filesMost: FILE_LIMITS.most,
+  fileLargestBytes: FILE_LIMITS.largestBytes,
+  receipts: 'read',
+  typing: true,
+  windowMs: null,
+};
+
 /** A website door carries nothing out: what is written is on the visitor's screen, or waits for them there. */
 export const websiteDoor: DoorKind = {
   kind: WEBSITE,
   way: SCREEN,
-  can: {
-    textLongest: MESSAGE_LONGEST,
-    filesMost: FILE_LIMITS.most,
-    fileLargestBytes: FILE_LIMITS.largestBytes,
-    receipts: 'read',
-    typing: true,
-    windowMs: null,
-  },
+  can: websiteCan,
 };

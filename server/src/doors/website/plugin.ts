@@ -6,6 +6,7 @@ import {
 } from '@porch/contract/entries';
 import {
   type LetterToVisitor,
+  type OtherWays,
   SOCKET_FRAME_LARGEST_BYTES,
   type ToVisitor,
   type TrialData,
@@ -302,6 +303,16 @@ export const websiteRoutes = async ({
         talk.end();
       }
       return { says };
+    },
+  );
+
+  app.post(
+    '/door/:door/ways',
+    { schema: { params: DoorInPath, body: z.object({ language: z.string().max(20) }) } },
+    async (request): Promise<OtherWays> => {
+      const visitor = visitorOf(request);
+      if (limits.hints.take(visitor.tokenHash)) throw new Refused('too-many', { waitMs: 10_000 });
+      return services.otherWays.waysFor(visitor, request.body.language);
     },
   );
 

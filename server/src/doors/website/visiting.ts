@@ -3,6 +3,7 @@ import type { Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversa
 import { languagesOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
+import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
@@ -11,6 +12,7 @@ import { Refused } from '../../refused';
 import { newId } from '../../security/tokens';
 import type { Signs } from '../../signs/signs';
 import type { Store, ThreadRecord, Writer } from '../../store';
+import { type Proved, provedPerson } from './signed';
 
 /** Somebody on a website: known by the hash of a token that their browser has made. */
 export interface Visitor {
@@ -28,6 +30,9 @@ export interface VisitorMessage extends Message {
 /** What a visitor may say of themselves; an own question is known by its id. */
 export interface GivenDetails extends Omit<Details, 'own'> {
   own?: { id: string; value: string }[];
+  /** Who is signed in on the website, as that has signed it. */
+  signed?: string;
+  signature?: string;
 }
 
 const bounded = (typed: string, field: string, limit: number): string => {
@@ -43,14 +48,23 @@ const emailOf = (typed: string): string => {
   return email;
 };
 
+const isNews = (known: ThreadState, { name, email, phone, own }: Details): boolean =>
+  Boolean(own) ||
+  (name !== undefined && name !== known.name) ||
+  (email !== undefined && email !== known.email) ||
+  (phone !== undefined && phone !== known.phone);
+
 /** What visitors of a website do: their consent, their guest book, their pages, their coming and going. */
 export const createVisiting = (services: {
   store: Store;
   dressing: Dressing;
   receive: Receive;
   signs: Signs;
+  clock: Clock;
+  /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
+  personKey: (doorId: string) => string | null;
 }) => {
-  const { store, dressing, receive, signs } = services;
+  const { store, dressing, receive, signs, clock, personKey } = services;
 
   const phoneOf = (typed: string): string => {
     const line = bounded(typed, 'phone', PHONE_LONGEST);
@@ -74,6 +88,15 @@ export const createVisiting = (services: {
     ...(typed.phone === undefined ? {} : { phone: phoneOf(typed.phone) }),
     ...(typed.own === undefined ? {} : { own: answersOf(doorId, typed.own) }),
   });
+
+  /** What of them the website itself has proved; nothing where it has signed nothing, or nothing that is right. */
+  const provedIn = (doorId: string, { signed, signature }: GivenDetails): Proved => {
+    if (signed === undefined || signature === undefined) return {};
+    const key = personKey(doorId);
+    const country = store.business.read()?.country ?? '';
+    const now = clock.now();
+    return (key && provedPerson(key, { signed, signature }, { now, country })) || {};
+  };
 
   /** What a door wants agreed to before anything is kept: refuses, or gives what is to be noted. */
   const consentFor = (
@@ -134,13 +157,26 @@ export const createVisiting = (services: {
       return receive.message(writerOf(visitor), { ...typed, language }, { isHere, before, after });
     },
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
-    details: (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {
-      const details = cleanDetails(visitor.doorId, typed);
-      return receive.within(
-        writerOf(visitor),
-        () => ({ id, happening: { kind: 'details', ...details } }),
+    details: async (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {
+      const { id: account, ...proved } = provedIn(visitor.doorId, typed);
+      const details = { ...cleanDetails(visitor.doorId, typed), ...proved };
+      const writer = writerOf(visitor);
+      const isTaken = await receive.within(
+        writer,
+        // A website signs on every page: what is known already is not said once more.
+        (known) =>
+          typed.signed === undefined || isNews(known, details)
+            ? { id, happening: { kind: 'details', ...details } }
+            : null,
         (before) => isSameDetails(before, details),
       );
+      const { email, phone } = proved;
+      const ways = Object.entries({ email, phone, [`account ${visitor.doorId}`]: account });
+      await receive.prove(
+        writer,
+        ways.flatMap(([kind, address]) => (address ? [{ kind, address }] : [])),
+      );
+      return isTaken;
     },
     page: (visitor: Visitor, id: string, typed: Page): Promise<boolean> => {
       const page = cleanPage(typed);

@@ -1,11 +1,11 @@
 import { useLocalSearchParams } from 'expo-router';
-import { WebsiteDoor } from '../../../features/doors/screens/door';
+import { DoorScreen } from '../../../features/doors/screens/door';
 
 export { ErrorBoundary } from '../../../shell/offline/error-boundary';
 
 const DoorPlace = () => {
   const { id } = useLocalSearchParams<{ id: string }>();
-  return <WebsiteDoor key={id} id={id} />;
+  return <DoorScreen key={id} id={id} />;
 };
 
 export default DoorPlace;

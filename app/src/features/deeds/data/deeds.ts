@@ -26,9 +26,8 @@ const deedsOf = (client: QueryClient, memberId: string) => {
   const happened = (id: string) => ({ id, at: serverNow(), memberId });
 
   return {
-    say: (row: Row, text: string, files: HeldFile[]): void => {
-      // Exactly to whom the screen said that it goes, whoever writes meanwhile.
-      const threadId = row.threads[0]?.id;
+    /** Exactly to whom the screen said that it goes, whoever writes meanwhile. */
+    say: (row: Row, text: string, files: HeldFile[], threadId = row.threads[0]?.id): void => {
       const fileIds = files.map((file) => file.id);
       const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId });
       const said = { text, files: files.map(toMention), way: SCREEN };

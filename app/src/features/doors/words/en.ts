@@ -42,6 +42,14 @@ export const en = {
   sitesMore:
     'One address a line, as you type it into a browser. On any other website the door stays away.',
   sitesNone: 'No website yet: the plate shows nowhere until you add one.',
+  signedIn: {
+    title: 'Customers who are signed in',
+    more: 'Where your website knows its customers, it can prove to this door who is writing: it signs their name and email with a key. Then whatever they wrote by any door is one conversation. Whoever built your website finds how in the documentation of the website door.',
+    make: 'Make a key',
+    copy: 'Copy the key',
+    another: 'Make another key',
+    anotherMore: 'The one before it is good no more from then on.',
+  },
   seen: 'Seen alive',
   concerns: 'Whom it concerns',
   concernsMore: 'They are shown at this door and hear its bell. Everybody on the team can answer.',
@@ -52,7 +60,13 @@ export const en = {
   open: 'Open it again',
   isClosed: 'This door is closed.',
   newTitle: 'Add a door',
-  newMore: 'One for each site, brand or language. Each has its own snippet, link and dress.',
+  newMore: 'A door is a place where people write to you. All of it comes to the one line.',
+  newKind: 'Which door?',
+  newSite: 'A website',
+  newSiteMore:
+    'One for each site, brand or language, with a snippet, a link and a dress of its own',
+  newOf: (kind: string) => `A new door: ${kind}`,
+  another: 'Choose another kind',
   language: 'Its first language',
   make: 'Add it',
 };

@@ -112,13 +112,15 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
   const isWide = useWide();
   const { dress } = work;
   const { lamp, language } = showing;
-  const { business, team } = house;
+  const { business, team, doors } = house;
   const preview = useMemo(() => {
     // Nothing is drawn from a draft that is not right: the last right one stays.
     if (!dress || !business) return null;
     const shown = { publicId: door.publicId, language, lamp, now: Date.now() };
-    return previewOf(dress, shownBusiness(business, team, door), shown);
-  }, [dress, business, team, door, language, lamp]);
+    const ways = doors.filter(({ isOffered, isClosed }) => isOffered && !isClosed);
+    const names = ways.map(({ name }) => name);
+    return previewOf(dress, shownBusiness(business, team, door, names), shown);
+  }, [dress, business, team, doors, door, language, lamp]);
   const [last, setLast] = useState(preview);
   const drawn = work.problems.length === 0 ? preview : (last ?? preview);
   if (work.problems.length === 0 && preview && preview !== last) setLast(preview);

@@ -39,6 +39,10 @@ const door = (memberIds: string[] | null): Door => ({
   link: '',
   memberIds,
   isClosed: false,
+  plate: 'window' as const,
+  can: null,
+  isCarried: false,
+  isOffered: null,
   isDressed: false,
 });
 
@@ -50,18 +54,18 @@ const team = [
 
 describe('what the preview shows', () => {
   it('is the business with the people of this door, by their public names, without who has left', () => {
-    const shown = shownBusiness(business, team, door(null));
+    const shown = shownBusiness(business, team, door(null), []);
     expect(shown.picture).toEqual({ url: '/pictures/picture-0001', shape: 'round' });
     expect(shown.people).toEqual([
       { name: 'Maren', face: '/pictures/face-000001' },
       { name: 'tobias Long', face: null },
     ]);
-    expect(shownBusiness(business, team, door(['tobias'])).people).toHaveLength(1);
+    expect(shownBusiness(business, team, door(['tobias']), []).people).toHaveLength(1);
   });
 
   it('is the light that was asked for, in the language that was asked for', () => {
     const at = { publicId: 'public-0001', language: 'nl', now: 1_000 };
-    const shown = shownBusiness(business, team, door(null));
+    const shown = shownBusiness(business, team, door(null), []);
     const soon = previewOf(plainDress(), shown, { ...at, lamp: 'soon' });
     expect(soon.configuration.lamp).toEqual({ state: 'back-soon', until: 1_000 + 45 * 60_000 });
     expect(soon.view.texts['send.lit']).toBe('Versturen');

@@ -30,11 +30,14 @@ export const shownBusiness = (
   business: Business,
   team: readonly TeamMember[],
   door: Door,
+  /** What other doors are called that the panel offers. */
+  ways: readonly string[],
 ): ShownBusiness => {
   const url = pictureUrl(business.pictureId);
   return {
     name: business.name,
     address: business.address,
+    ways: [...ways],
     picture: url ? { url, shape: business.pictureShape } : null,
     people: team
       .filter(({ id, hasLeft }) => !hasLeft && (door.memberIds?.includes(id) ?? true))

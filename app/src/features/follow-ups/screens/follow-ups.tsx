@@ -11,7 +11,7 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords, spanInWords } from '../../../kit/times';
 import { offerUndo } from '../../../shell/frame/undo';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
-import { useHouse, useZone } from '../../../shell/session/house';
+import { useDoorFacts, useHouse, useZone } from '../../../shell/session/house';
 import { OweSheet } from '../../deeds/parts/late-sheets';
 import { useCalling } from '../../persons/parts/calling';
 import { lastSaid } from '../../persons/parts/last-said';
@@ -47,6 +47,7 @@ const OwedRow = ({ owed, change }: { owed: OwedShown; change: (owed: OwedShown) 
   const zone = useZone();
   const now = useNow(MINUTE_MS);
   const nameOfMember = useMemberName();
+  const doorFacts = useDoorFacts();
   const { nameOf } = useCalling();
   const { done, again, change: changeIt } = useOwing();
   const me = useHouse().data?.me?.id ?? null;
@@ -69,7 +70,7 @@ const OwedRow = ({ owed, change }: { owed: OwedShown; change: (owed: OwedShown) 
   return (
     <View role="listitem" style={[styles.row, { borderColor: theme.seam }]}>
       <Pressable role="link" onPress={() => router.navigate(`/line/${row.id}`)} style={styles.told}>
-        <DoorPlate />
+        <DoorPlate plate={doorFacts(row.doorId)?.plate} />
         <View style={styles.grow}>
           <View style={styles.top}>
             <RowName row={row} />

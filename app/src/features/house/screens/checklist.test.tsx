@@ -51,6 +51,7 @@ const houseWith = (checklist: Ticks | null): House => ({
     walkStep: 'done',
   },
   team: [],
+  formerDoors: [],
   doors: [
     {
       id: 'door-00001',
@@ -63,6 +64,10 @@ const houseWith = (checklist: Ticks | null): House => ({
       link: '',
       memberIds: null,
       isClosed: false,
+      plate: 'window' as const,
+      can: null,
+      isCarried: false,
+      isOffered: null,
       isDressed: false,
     },
   ],

@@ -77,7 +77,7 @@ const Snippet = ({ house, ticks }: { house: House; ticks: Ticks }) => {
   const { dataUpdatedAt, refetch } = useWatchedHouse();
   const seen = ticks.sightings.find(({ isListed }) => isListed);
   const unlisted = ticks.sightings.filter(({ isListed }) => !isListed).slice(0, 3);
-  const [door] = house.doors;
+  const door = house.doors.find(({ isCarried }) => !isCarried);
   const more = useAsTimeGoes((now) =>
     seen
       ? sightingInWords(seen, now, zone)
@@ -112,7 +112,7 @@ export const Checklist = ({ house }: { house: House }) => {
   const bells = useDoorbellTicks();
   const [isPairing, setPairing] = useState(false);
   if (!ticks || isAllDone(ticks)) return null;
-  const [door] = house.doors;
+  const door = house.doors.find(({ isCarried }) => !isCarried);
   const dress = (part?: string) => () =>
     door && router.navigate(`/house/dress/${door.id}${part ? `?part=${part}` : ''}`);
   return (

@@ -2,20 +2,19 @@ import type { House as HouseData } from '@porch/contract/house';
 import { router } from 'expo-router';
 import Bell from 'lucide-react-native/icons/bell';
 import CalendarClock from 'lucide-react-native/icons/calendar-clock';
-import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Mail from 'lucide-react-native/icons/mail';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
 import { Problem, Row, Section } from '../../../kit/fields/form';
 import { Tick } from '../../../kit/fields/tick';
 import { Button } from '../../../kit/press';
 import { Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
-import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
+import { WayRow } from '../../../kit/way-row';
 import { HousePage } from '../../../shell/frame/house-page';
 import { outbox, useOutbox } from '../../../shell/live/outbox';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
@@ -34,31 +33,12 @@ import { Checklist } from './checklist';
 import { DeadJobs } from './dead-jobs';
 
 /** A way to what lies behind the House screen: what it is, and a line about it. */
-const Way = (props: {
-  title: string;
-  more: string;
-  icon: React.ReactNode;
+const Way = ({
+  to,
+  ...shown
+}: Omit<Parameters<typeof WayRow>[0], 'role' | 'press'> & {
   to: Parameters<typeof router.navigate>[0];
-}) => {
-  const theme = useTheme();
-  return (
-    <Pressable
-      role="link"
-      aria-label={`${props.title}, ${props.more}`}
-      onPress={() => router.navigate(props.to)}
-      style={[styles.way, { borderColor: theme.seam }]}
-    >
-      <View style={styles.icon}>{props.icon}</View>
-      <View style={styles.grow}>
-        <Text kind="name">{props.title}</Text>
-        <Text kind="second" tone="slate">
-          {props.more}
-        </Text>
-      </View>
-      <ChevronRight size={22} color={theme.slate} aria-hidden />
-    </Pressable>
-  );
-};
+}) => <WayRow {...shown} role="link" press={() => router.navigate(to)} />;
 
 const ChoiceTick = ({ choice, label }: { choice: Choice; label: string }) => {
   const isOn = useChoice(choice);
@@ -112,6 +92,8 @@ const Ways = ({ house }: { house: HouseData }) => {
   const theme = useTheme();
   const bells = useDoorbellWays();
   const hours = useHoursWay();
+  const zone = useZone();
+  const now = useNow(MINUTE_MS);
   const { business, me, doors, team } = house;
   if (!business || !me) return null;
   const here = team.filter(({ hasLeft }) => !hasLeft);
@@ -122,8 +104,8 @@ const Ways = ({ house }: { house: HouseData }) => {
           <Way
             key={door.id}
             title={door.name}
-            more={doorInWords(door)}
-            icon={<DoorPlate />}
+            more={doorInWords(door, now, zone)}
+            icon={<DoorPlate plate={door.plate} />}
             to={`/house/door/${door.id}`}
           />
         ))}
@@ -254,15 +236,5 @@ export const House = () => {
 };
 
 const styles = StyleSheet.create({
-  way: {
-    minHeight: touch + 12,
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 12,
-    paddingVertical: 8,
-    borderBottomWidth: 1,
-  },
-  icon: { width: 40, alignItems: 'center' },
-  grow: { flex: 1 },
   ask: { gap: 12 },
 });

@@ -1,5 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { type Patience, patienceOf } from '@porch/core/patience';
+import { windowEnd } from '@porch/core/routes';
 import { memo, useRef, useState } from 'react';
 import { Animated, PanResponder, Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
@@ -11,7 +12,7 @@ import { exactly, momentInWords, spanInWords } from '../../../kit/times';
 import { kitWords } from '../../../kit/words';
 import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
-import { useZone } from '../../../shell/session/house';
+import { useDoorFacts, useZone } from '../../../shell/session/house';
 import { deedNames, type RowDeeds } from '../../deeds/parts/row-deeds';
 import { useCalling } from '../../persons/parts/calling';
 import { lastSaid } from '../../persons/parts/last-said';
@@ -26,13 +27,32 @@ interface Props extends RowDeeds {
   isChosen: boolean;
 }
 
+/** So long before a network's window closes the line says so. */
+const WINDOW_SAID_MS = 3 * 3_600_000;
+
+/** When a network lets somebody be answered no more who is owed an answer, where that is near or past. */
+const windowInWords = (
+  { group, threads: [thread] }: Row,
+  windowMs: number | null,
+  now: number,
+): { said: string; isLate: boolean } | null => {
+  const end = windowEnd(thread?.heardAt ?? null, windowMs);
+  if (end === null || (group !== 'waiting' && group !== 'note')) return null;
+  if (end - now > WINDOW_SAID_MS) return null;
+  const isLate = end <= now;
+  const { window } = words().patience;
+  return { said: isLate ? window.closed : window.closes(spanInWords(end - now)), isLate };
+};
+
 const timeOf = (
   row: Row,
   patience: Patience | null,
   now: number,
-  zone: string,
+  { zone, windowMs }: { zone: string; windowMs: number | null },
 ): { said: string; isLate: boolean } => {
   const { state, group } = row;
+  const closing = windowInWords(row, windowMs, now);
+  if (closing) return closing;
   if (patience) {
     const span = spanInWords(patience.leftMs);
     const said = patience.isLate ? words().patience.late(span) : words().patience.left(span);
@@ -54,10 +74,10 @@ const timeOf = (
 };
 
 /** What of a row changes as time goes by, and only as far as it can be seen. */
-const seenAt = (row: Row, zone: string) => (now: number) => {
+const seenAt = (row: Row, by: { zone: string; windowMs: number | null }) => (now: number) => {
   const patience = patienceOf(row.state, row.dueAt, now);
   return {
-    ...timeOf(row, patience, now, zone),
+    ...timeOf(row, patience, now, by),
     burnt: patience && Math.round((1 - patience.share) * 100),
   };
 };
@@ -85,10 +105,11 @@ const useDrawing = () => {
 export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
   const theme = useTheme();
   const zone = useZone();
+  const door = useDoorFacts()(row.doorId);
   const { isDrawn, setDrawn, x, handlers } = useDrawing();
   const { state } = row;
   const isTyping = useIsTyping(row.id);
-  const { burnt, ...time } = useAsTimeGoes(seenAt(row, zone));
+  const { burnt, ...time } = useAsTimeGoes(seenAt(row, { zone, windowMs: door?.windowMs ?? null }));
   const name = useCalling().nameOf(row);
   const unread = state.unread.length;
   const last = isTyping ? words().typing : lastSaid(row);
@@ -130,7 +151,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
         >
           <Wick burnt={burnt} isLate={time.isLate} />
           <View style={styles.plate}>
-            <DoorPlate />
+            <DoorPlate plate={door?.plate} />
             {state.isHere ? (
               <View
                 style={[styles.here, { backgroundColor: theme.moss, borderColor: theme.paper }]}

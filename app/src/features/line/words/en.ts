@@ -29,5 +29,6 @@ export const en = {
     late: (time: string) => `${time} late`,
     since: (time: string) => `since ${time}`,
     until: (time: string) => `until ${time}`,
+    window: { closes: (time: string) => `answer within ${time}`, closed: 'window closed' },
   },
 };

@@ -3,6 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { useDoorFacts } from '../../../shell/session/house';
 import { RowName } from './row-name';
 
 /** Somebody as they are found in a list: who, when, and words by which to know them. */
@@ -15,6 +16,7 @@ export const PersonRow = (props: {
   press: () => void;
 }) => {
   const theme = useTheme();
+  const doorFacts = useDoorFacts();
   return (
     <View role="listitem">
       <Pressable
@@ -22,7 +24,7 @@ export const PersonRow = (props: {
         onPress={props.press}
         style={[styles.row, { borderColor: theme.seam }]}
       >
-        <DoorPlate />
+        <DoorPlate plate={doorFacts(props.row.doorId)?.plate} />
         <View style={styles.grow}>
           <View style={styles.top}>
             <RowName row={props.row} />

@@ -1,7 +1,7 @@
 import { type HeldFile, withChosen } from '@porch/client/files';
-import type { Row } from '@porch/contract/entries';
+import type { Door } from '@porch/contract/doors';
+import type { Row, Thread } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
-import { routeOf } from '@porch/core/routes';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import X from 'lucide-react-native/icons/x';
@@ -18,42 +18,48 @@ import { Button, GlyphButton } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { corner, plain, scale, text as sizes, touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
-import { momentInWords } from '../../../kit/times';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { tellTyping } from '../../../shell/live/use-connection';
-import { useAsTimeGoes } from '../../../shell/live/use-now';
+import { MINUTE_MS, useAsTimeGoes, useNow } from '../../../shell/live/use-now';
 import { drafts } from '../../../shell/offline/drafts';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
+import { siteKind } from '../../doors/parts/site-kind';
 import { words } from '../words';
+import { routeInWords } from './route-shown';
+import { SegmentsLine } from './segments-line';
+import { Ways } from './ways';
 
 const TALLEST = 180;
 
-/** Where an answer goes, in words: known before it is sent. */
-const routeInWords = (
-  { threads: [to] }: Row,
-  canMail: boolean,
-  now: number,
-  zone: string,
-): string => {
-  const { isHere = false, email = '', movedAt = null, isMailStopped: isStopped = false } = to ?? {};
-  const said = words().route;
-  const route = routeOf({ isHere, email, canMail, isStopped });
-  if (route.to === 'screen') return said.here;
-  if (route.to === 'nowhere') return said.nowhere[route.why];
-  return movedAt === null
-    ? said.mail(route.address)
-    : said.mailGone(route.address, momentInWords(movedAt, now, zone));
+/** By whom of those who stand in a conversation it is written, and by which door. */
+const useWays = (row: Row) => {
+  const { canMail = false, doors = [] } = useHouse().data ?? {};
+  const zone = useZone();
+  const doorName = useDoorNames();
+  const [chosenId, choose] = useState<string | null>(null);
+  const chosen = row.threads.find(({ id }) => id === chosenId) ?? row.threads[0];
+  const doorOf = (thread: Thread | undefined): Door | null =>
+    doors.find(({ id }) => id === thread?.doorId) ?? null;
+  const nameOf = (thread: Thread): string => doorName(thread.doorId) || siteKind();
+  const routeOf = (thread: Thread | undefined, now: number) => {
+    // Before the house is known its doors are not gone.
+    const door = doorOf(thread) ?? (doors.length === 0 ? undefined : null);
+    const name = thread ? nameOf(thread) : '';
+    return routeInWords({ thread, door, doorName: name, canMail }, now, zone);
+  };
+  return { chosen, choose, nameOf, routeOf, can: doorOf(chosen)?.can ?? null };
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
 export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const { row } = props;
-  const canMail = useHouse().data?.canMail ?? false;
+  const ways = useWays(row);
+  const { chosen, can } = ways;
+  const now = useNow(MINUTE_MS);
   const theme = useTheme();
-  const zone = useZone();
   const { say } = useDeeds();
   const { id } = row;
   const [typed, setTyped] = useState(() => drafts.text(id));
@@ -61,12 +67,12 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
   const grow = useGrowing(field, TALLEST);
-  const over = typed.trim().length - MESSAGE_LONGEST;
+  const over = typed.trim().length - (can?.textLongest ?? MESSAGE_LONGEST);
   const isEmpty = typed.trim() === '' && files.length === 0;
-  const route = useAsTimeGoes((now) => routeInWords(row, canMail, now, zone));
+  const { said: route, isShut } = useAsTimeGoes((now) => ways.routeOf(chosen, now));
   // Where somebody writes by several doors, it is said by which of them this goes out.
-  const doorName = useDoorNames();
-  const door = row.threads.length > 1 ? doorName(row.threads[0]?.doorId ?? '') : '';
+  const door = row.threads.length > 1 && chosen ? ways.nameOf(chosen) : '';
+  const asLinks = can !== null && files.length > can.filesMost;
   useKeys({ r: () => field.current?.focus() });
 
   const change = (next: string): void => {
@@ -110,12 +116,12 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   }, []);
 
   const send = (): void => {
-    if (over > 0) return;
+    if (over > 0 || isShut) return;
     if (isEmpty) {
       setProblem(shellWords().refusal({ code: 'text-empty' }));
       return;
     }
-    say(row, typed, files);
+    say(row, typed, files, chosen?.id);
     setFiles([]);
     change('');
     field.current?.focus();
@@ -135,14 +141,31 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
       <View style={styles.tray}>
         <Text
           kind="small"
-          tone={row.threads[0]?.isHere ? 'moss' : 'slate'}
+          tone={isShut ? 'brick' : chosen?.isHere ? 'moss' : 'slate'}
           role="status"
           style={styles.route}
         >
-          {door ? words().route.by(route, door) : route}
+          {door && !route.includes(door) ? words().route.by(route, door) : route}
         </Text>
         {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
       </View>
+      {chosen ? (
+        <Ways
+          row={row}
+          chosen={chosen}
+          nameOf={ways.nameOf}
+          routeOf={(thread) => ways.routeOf(thread, now)}
+          choose={ways.choose}
+        />
+      ) : null}
+      {can?.segmentsMost === undefined ? null : (
+        <SegmentsLine text={typed} files={asLinks ? files.length : 0} change={change} />
+      )}
+      {asLinks ? (
+        <Text kind="small" tone="slate" role="status">
+          {words().ways.asLinks}
+        </Text>
+      ) : null}
       {problem || over > 0 ? (
         <Text kind="second" tone="brick" role="alert">
           {problem || words().conversation.tooLong(over)}
@@ -184,9 +207,9 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
           ]}
         />
         <Button
-          look={isEmpty ? 'edge' : 'main'}
+          look={isEmpty || isShut ? 'edge' : 'main'}
           label={words().conversation.send}
-          aria-disabled={isEmpty || over > 0}
+          disabled={isShut}
           onPress={send}
         />
       </View>

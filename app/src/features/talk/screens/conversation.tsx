@@ -1,6 +1,7 @@
+import type { Door } from '@porch/contract/doors';
 import type { Row } from '@porch/contract/entries';
 import { ROLL_PAGE } from '@porch/contract/limits';
-import type { Entry, FileMention } from '@porch/core/conversation';
+import { amendedIn, type Entry, type FileMention, inOrderSaid } from '@porch/core/conversation';
 import { isRungLine, type RungLine, withRungLines } from '@porch/core/ringing';
 import { router } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
@@ -58,7 +59,7 @@ const toItem = (shown: Entry | RungLine): Item => {
 
 const withDays = (entries: readonly Entry[], zone: string): Item[] => {
   let day = '';
-  return withRungLines(entries).flatMap((shown): Item[] => {
+  return withRungLines(inOrderSaid(entries)).flatMap((shown): Item[] => {
     const its = dayInWords(shown.at, zone);
     const item = toItem(shown);
     if (its === day) return [item];
@@ -131,6 +132,10 @@ const decidedIn = (entries: readonly Entry[]): Map<string, boolean> =>
 
 const noEntries: readonly Entry[] = [];
 
+/** Whether a door stands on websites, as far as is known. */
+const isSiteIn = (doors: readonly Door[] | undefined, doorId: string): boolean =>
+  !doors || doors.some(({ id, isCarried }) => id === doorId && !isCarried);
+
 /** What the slips of a roll need to know; the same as long as nothing of it has changed. */
 const useRollFacts = (
   row: Row | undefined,
@@ -144,6 +149,7 @@ const useRollFacts = (
   const team = useHouse().data?.team;
   const doorName = useDoorNames();
   const { nameOf, pageOf } = useCalling();
+  const doors = useHouse().data?.doors;
   return useMemo(
     () =>
       row
@@ -152,17 +158,23 @@ const useRollFacts = (
             receipts,
             mails: mailsIn(entries),
             decided: decidedIn(entries),
+            amended: amendedIn(entries),
             now,
             zone,
             name: nameOf(row),
             memberName: (memberId) =>
               team?.find(({ id }) => id === memberId)?.name ?? words().conversation.team,
             doorName,
+            isSite: (doorId) => isSiteIn(doors, doorId),
+            byDoor: (doorId) =>
+              isSiteIn(doors, doorId)
+                ? words().conversation.door
+                : words().conversation.byDoor(doorName(doorId)),
             pageOf: (page) => pageOf(row, page),
             openPicture,
           }
         : null,
-    [row, receipts, entries, now, zone, team, doorName, nameOf, pageOf, openPicture],
+    [row, receipts, entries, now, zone, team, doors, doorName, nameOf, pageOf, openPicture],
   );
 };
 

@@ -32,10 +32,11 @@ const RestText = ({ conversationId, entryId }: { conversationId: string; entryId
   );
 };
 
-/** What else stood in the mail that a message came in, unfolded by whoever wants to read it. */
-export const RestOfMail = ({ entry }: { entry: Entry }) => {
+/** What else stood in the mail or in the long text that a message came in, for whoever wants to read it. */
+export const RestOfMail = ({ entry }: { entry: Entry & { kind: 'visitor-said' } }) => {
   const [isOpen, setOpen] = useState(false);
-  const { show, hide } = words().conversation.rest;
+  const { rest, more } = words().conversation;
+  const { show, hide } = entry.isMail ? rest : more;
   return (
     <View style={styles.unfold}>
       <Button

@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import type { Receipt } from '@porch/contract/line';
-import type { FileMention } from '@porch/core/conversation';
+import type { Amended, FileMention } from '@porch/core/conversation';
 import type { ShownPage } from '@porch/core/pages';
 
 /** What the slips need to know besides their entry. */
@@ -11,6 +11,8 @@ export interface RollFacts {
   mails: ReadonlyMap<number, boolean>;
   /** Whether mails that were held back (by their entries' ids) are theirs, as the team has said. */
   decided: ReadonlyMap<string, boolean>;
+  /** What people's words are now that they have changed or taken back. */
+  amended: Amended;
   now: number;
   zone: string;
   /** What the visitor is called. */
@@ -19,5 +21,9 @@ export interface RollFacts {
   memberName: (id: string) => string;
   /** What a door is called, where there are several. */
   doorName: (id: string) => string;
+  /** Whether a door stands on websites. */
+  isSite: (id: string) => boolean;
+  /** "by the website", or by the name of a door to a network. */
+  byDoor: (id: string) => string;
   openPicture: (file: FileMention) => void;
 }

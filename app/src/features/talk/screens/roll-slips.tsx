@@ -1,5 +1,5 @@
 import type { Refusal } from '@porch/contract/errors';
-import type { Entry, FileMention } from '@porch/core/conversation';
+import { type Entry, type FileMention, SCREEN } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import { followUpOf, isAskedId } from '@porch/core/promises';
@@ -9,6 +9,7 @@ import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { OwnMark } from '../../../kit/drawn/own-mark';
 import { Photo } from '../../../kit/drawn/photo';
+import { Problem } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { corner, touch } from '../../../kit/theme/sizes';
@@ -16,8 +17,10 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { exactly, momentInWords } from '../../../kit/times';
 import type { DeedParcel } from '../../../shell/live/outbox';
 import { fileAddress } from '../../../shell/pictures/addresses';
+import { problemOf } from '../../../shell/session/problems';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
+import { useSendAgain } from '../data/again';
 import { words } from '../words';
 import { AskedSlip, RestOfMail } from './mail-slips';
 import type { RollFacts } from './roll-facts';
@@ -113,7 +116,9 @@ const ReachedMark = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   const { visitorReadSeq, visitorHasSeq } = thread ?? row.state;
   const onScreen =
     entry.seq <= visitorReadSeq ? 'read' : entry.seq <= visitorHasSeq ? 'arrived' : 'sent';
-  const state = receipt?.step ?? onScreen;
+  // Of what a network carries nothing is known until it has said something.
+  const isCarried = entry.kind === 'team-said' && entry.way !== SCREEN;
+  const state = receipt?.step ?? (isCarried ? 'waiting' : onScreen);
   if (mailed !== undefined && state !== 'read') {
     return (
       <Text kind="small" tone={mailed ? 'moss' : 'brick'}>
@@ -130,6 +135,23 @@ const ReachedMark = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   );
 };
 
+/** What a network did not take may be tried again. */
+const TryAgain = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
+  const { mutate, isPending, error } = useSendAgain(entry);
+  const isFailed = facts.receipts.some(({ seq, step }) => seq === entry.seq && step === 'failed');
+  if (!isFailed) return null;
+  return (
+    <View style={styles.row}>
+      <Button
+        label={words().conversation.sendAgain}
+        disabled={isPending}
+        onPress={() => mutate(undefined)}
+      />
+      <Problem text={problemOf(error)} />
+    </View>
+  );
+};
+
 const VisitorSlip = ({
   entry,
   facts,
@@ -140,6 +162,9 @@ const VisitorSlip = ({
   const theme = useTheme();
   const { row, now, zone } = facts;
   const thread = row.threads.find(({ id }) => id === entry.threadId);
+  const amended = facts.amended.get(entry.seq);
+  const text = amended === undefined ? entry.text : amended;
+  const saidAt = entry.saidAt ?? entry.at;
   const door = row.threads.length > 1 && thread ? facts.doorName(thread.doorId) : '';
   return (
     <View style={[styles.slip, { backgroundColor: theme.linen }]}>
@@ -147,15 +172,27 @@ const VisitorSlip = ({
       <View style={styles.top}>
         {row.state.name ? null : <OwnMark id={row.id} size={16} />}
         <Text kind="label">{(row.threads.length > 1 && thread?.name) || facts.name}</Text>
-        <Text kind="small" tone="slate" aria-label={exactly(entry.at, zone)}>
-          {momentInWords(entry.at, now, zone)} ·{' '}
-          {entry.isMail ? words().conversation.byMail : words().conversation.door}
-          {door ? ` (${door})` : ''}
+        <Text kind="small" tone="slate" aria-label={exactly(saidAt, zone)}>
+          {momentInWords(saidAt, now, zone)} ·{' '}
+          {entry.isMail ? words().conversation.byMail : facts.byDoor(thread?.doorId ?? '')}
+          {door && !facts.byDoor(thread?.doorId ?? '').includes(door) ? ` (${door})` : ''}
           {entry.note ? ` · ${words().conversation.leftAsNote}` : ''}
+          {amended ? ` · ${words().conversation.changed}` : ''}
         </Text>
       </View>
-      {entry.text ? <Linked text={entry.text} /> : null}
-      <Files files={entry.files} open={facts.openPicture} />
+      {text === null ? (
+        <Text tone="slate">{words().conversation.withdrawn}</Text>
+      ) : (
+        <>
+          {text ? <Linked text={text} /> : null}
+          <Files files={entry.files} open={facts.openPicture} />
+          {entry.missing?.map((name) => (
+            <Text key={name} kind="second" tone="ember">
+              {words().conversation.missing(name)}
+            </Text>
+          ))}
+        </>
+      )}
       {entry.hasRest ? <RestOfMail entry={entry} /> : null}
     </View>
   );
@@ -175,6 +212,7 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
       </View>
       {entry.text ? <Linked text={entry.text} /> : null}
       <Files files={entry.files} open={facts.openPicture} />
+      <TryAgain entry={entry} facts={facts} />
     </View>
   );
 };
@@ -192,10 +230,14 @@ const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts
   );
 };
 
-const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
+const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts): string => {
   switch (entry.kind) {
-    case 'details':
-      return words().conversation.gave(
+    case 'details': {
+      const said = words().conversation;
+      // What a network says of them was left in no guest book.
+      const thread = row.threads.find(({ id }) => id === entry.threadId);
+      const tell = thread && !isSite(thread.doorId) ? said.knownThere : said.gave;
+      return tell(
         [
           entry.name,
           entry.email,
@@ -207,6 +249,7 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
           .filter(Boolean)
           .join(', '),
       );
+    }
     case 'consented':
       return words().conversation.consented(entry.text);
     case 'wrapped-up':
@@ -220,6 +263,14 @@ const markOf = (entry: Entry, { memberName, now, zone }: RollFacts): string => {
       return words().conversation.takenBack(memberName(entry.memberId));
     case 'held-back':
       return words().conversation.heldBack[entry.why](entry.from);
+    case 'visitor-changed':
+      return words().conversation.theyChanged;
+    case 'visitor-withdrew':
+      return words().conversation.theyWithdrew;
+    case 'stopped': {
+      const said = words().conversation;
+      return entry.isStopped ? said.stopped(entry.word) : said.started(entry.word);
+    }
     case 'held-decided':
       return words().conversation.decided(memberName(entry.memberId), entry.isTheirs);
     case 'returned':

@@ -7,7 +7,7 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useDoorNames, useZone } from '../../../shell/session/house';
-import { doorKind } from '../../doors/parts/in-words';
+import { siteKind } from '../../doors/parts/site-kind';
 import { useCalling } from '../../persons/parts/calling';
 import { words } from '../words';
 import type { SamePerson } from './use-same-person';
@@ -91,10 +91,7 @@ export const WhosThis = (props: {
       ) : null}
       <Fact label={said.first} said={momentInWords(state.firstAt, now, zone)} />
       <Fact label={said.last} said={momentInWords(state.lastAt, now, zone)} />
-      <Fact
-        label={said.door}
-        said={[doorKind(), doorName(row.doorId)].filter(Boolean).join(' · ')}
-      />
+      <Fact label={said.door} said={doorName(row.doorId) || siteKind()} />
       {missing.length > 0 ? (
         <Text kind="second" tone="slate">
           {said.notGiven(missing.join(', '))}
@@ -106,7 +103,7 @@ export const WhosThis = (props: {
             {said.threads}
           </Text>
           {row.threads.map((thread) => {
-            const door = doorName(thread.doorId) || doorKind();
+            const door = doorName(thread.doorId) || siteKind();
             const when = said.wroteLast(momentInWords(thread.lastAt, now, zone));
             const who = [thread.name, door, when].filter(Boolean).join(' · ');
             return (

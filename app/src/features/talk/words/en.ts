@@ -19,9 +19,20 @@ export const en = {
     none: 'Choose somebody from the line',
     noneMore: 'What they said, and your answer, stand here.',
     door: 'by the website',
+    byDoor: (door: string) => `by ${door}`,
+    missing: (name: string) =>
+      name ? `${name} could not be had from there` : 'Something that cannot be shown here',
+    stopped: (word: string) => `“${word}”: they want nothing more by this door`,
+    started: (word: string) => `“${word}”: they can be answered by this door again`,
+    sendAgain: 'Try again',
     byMail: 'by email',
+    changed: 'changed',
+    withdrawn: 'Taken back by them',
+    theyChanged: 'They changed what they had said',
+    theyWithdrew: 'They took back what they had said',
     team: 'You',
     gave: (what: string) => `Left in the guest book: ${what}`,
+    knownThere: (what: string) => `Known there as ${what}`,
     consented: (text: string) => `Agreed: “${text}”`,
     wrappedUp: (who: string) => `${who} wrapped this up`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
@@ -39,6 +50,7 @@ export const en = {
       other: 'it could not be sent',
     } satisfies Record<BounceReason | 'other', string> as Record<string, string>,
     rest: { show: 'Show the rest of the email', hide: 'Hide the rest of the email' },
+    more: { show: 'Show the rest of it', hide: 'Hide the rest of it' },
     asked: (from: string) =>
       `Is this theirs? It came by email from ${from}, not from where we wrote to.`,
     askedFrom: (from: string) => `An email from ${from}`,
@@ -136,6 +148,32 @@ export const en = {
       stopped: 'They want no more emails: it will show if they come back',
     },
     by: (route: string, door: string) => `${route} (${door})`,
+    network: {
+      always: (door: string) => `Goes to them by ${door}`,
+      until: (door: string, left: string) =>
+        `Goes to them by ${door}, which lets it through for another ${left}`,
+      window: (door: string, since: string) =>
+        `${door} has let nothing through since ${since}: they can be answered once they write again`,
+      stopped: (door: string) => `They want nothing more by ${door}`,
+      closed: (door: string) => `${door} is closed: open it again in House to answer by it`,
+      gone: (door: string) =>
+        `${door || 'The door'} was taken away: it can be read, but not answered`,
+    },
+  },
+  ways: {
+    title: 'Answer by',
+    shut: (door: string) => `${door} (closed)`,
+    others: (doors: string) => `They can still be reached by ${doors}.`,
+    asLinks: 'Files go as links to this house, good for 30 days.',
+  },
+  segments: {
+    cost: (count: number, left: number, encoding: 'alphabet' | 'unicode') => {
+      const unit = encoding === 'unicode' ? ' in Unicode' : '';
+      const texts = count === 1 ? `1 text message${unit}` : `Costs ${count} text messages${unit}`;
+      return `${texts}, ${left} ${left === 1 ? 'character' : 'characters'} left in it`;
+    },
+    costly: (character: string) => `“${character}” makes it cost more`,
+    instead: (instead: string) => `Use ${instead} for it`,
   },
   who: {
     title: 'Who’s this',

@@ -142,7 +142,7 @@ export const Walk = ({ asked }: { asked: Step | null }) => {
   const [step, setStep] = useState<Step | null>(asked);
   if (!house?.me || !house.business) return <RowsComing />;
   const { business } = house;
-  const [door] = house.doors;
+  const door = house.doors.find(({ isCarried }) => !isCarried);
   const here = step ?? (isStep(business.walkStep) ? business.walkStep : 'test');
   if (house.me.role !== 'owner' || !door) return <Problem text={words().onlyOwner} />;
   const go = (to: WalkStep): void => {

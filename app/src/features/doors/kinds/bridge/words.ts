@@ -1,0 +1,18 @@
+import { wording } from '../../../../kit/wording';
+import type { NetworkWords } from '../words';
+
+const en: NetworkWords = {
+  name: 'Another network',
+  more: 'Any network, by a bridge that speaks the open contract',
+  find: 'A bridge is a small program between a network and this house. Whoever runs it tells you its address.',
+  fields: {
+    url: { label: 'Address of the bridge', more: 'It begins with https://' },
+  },
+  putIn: 'Give this address and this key to whoever runs the bridge.',
+  shows: {
+    address: { label: 'Address of this door', copy: 'Copy the address' },
+    key: { label: 'Key', copy: 'Copy the key' },
+  },
+};
+
+export const bridgeWords = wording({ en });

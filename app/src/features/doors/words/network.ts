@@ -1,0 +1,4 @@
+import { wording } from '../../../kit/wording';
+import { networkEn } from './network-en';
+
+export const doorWords = wording({ en: networkEn });

@@ -1,0 +1,56 @@
+import { segmentsOf } from '@porch/core/segments';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../../../kit/press';
+import { Text } from '../../../kit/text';
+import { words } from '../words';
+
+/** So many places a link takes that is sent in the place of a file. */
+const LINK_PLACES = 90;
+
+/** As a text will be, with a link for each file. */
+export const withLinks = (text: string, files: number): string =>
+  [text, ...Array.from({ length: files }, () => 'x'.repeat(LINK_PLACES))]
+    .filter(Boolean)
+    .join('\n');
+
+/** What a text costs while it is written, and what makes it cost more. */
+export const SegmentsLine = (props: {
+  text: string;
+  files: number;
+  change: (text: string) => void;
+}) => {
+  const { text, files, change } = props;
+  const { count, left, encoding, costly, countInstead } = segmentsOf(withLinks(text, files));
+  if (count === 0) return null;
+  const said = words().segments;
+  const isDearer = countInstead !== null && countInstead < count;
+  return (
+    <View style={styles.line}>
+      <Text kind="small" tone={count > 1 ? 'ember' : 'slate'} role="status">
+        {said.cost(count, left, encoding)}
+      </Text>
+      {isDearer
+        ? costly.map(({ character, instead }) =>
+            instead === null ? null : (
+              <View key={character} style={styles.costly}>
+                <Text kind="small" tone="ember" style={styles.grow}>
+                  {said.costly(character)}
+                </Text>
+                <Button
+                  look="bare"
+                  label={said.instead(instead)}
+                  onPress={() => change(text.replaceAll(character, instead))}
+                />
+              </View>
+            ),
+          )
+        : null}
+    </View>
+  );
+};
+
+const styles = StyleSheet.create({
+  line: { gap: 2 },
+  costly: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flexShrink: 1 },
+});

@@ -1,0 +1,261 @@
+import sharp from 'sharp';
+import { becomes, type NetworkHouse, openNetworkHouse } from '../../test-kit/network-house';
+import { madeNetworks } from '../../test-kit/networks';
+
+const hour = 3_600_000;
+
+describe.each(madeNetworks.map((network) => [network.kind, network] as const))(
+  'a door to %s',
+  (kind, network) => {
+    let here: NetworkHouse;
+    beforeEach(async () => {
+      here = await openNetworkHouse(network);
+    });
+    afterEach(() => here.house.close());
+
+    it('takes what somebody says, once, however often it is handed over', async () => {
+      for (let nth = 0; nth < 3; nth += 1) expect(await here.says('a')).toBe(204);
+      await here.says('b');
+      const said = here.roll('visitor-said');
+      expect(said.map(({ text }) => text)).toEqual(['Words of a', 'Words of b']);
+      expect(new Set(said.map(({ threadId }) => threadId)).size).toBe(1);
+      const thread = here.house.store.threads.byId(said[0]?.threadId ?? '');
+      expect(thread).toMatchObject({ doorId: here.doorId, address: network.from });
+      expect(here.house.store.doors.health(here.doorId).heardAt).not.toBeNull();
+    });
+
+    it('shows what was said in the order in which it was said, whenever it comes', async () => {
+      await here.says('second', 10_000);
+      await here.says('first', 20_000);
+      const [second, first] = here.roll('visitor-said');
+      expect([first?.text, second?.text]).toEqual(['Words of first', 'Words of second']);
+      expect(first?.saidAt).toBeLessThan(second?.saidAt ?? 0);
+    });
+
+    it('takes nothing that another word proves, nothing that was changed on its way, and nothing for another door', async () => {
+      const body =
+        network.body({ what: 'said', id: 'a', text: 'Me' }, here.house.clock.now()) ?? '';
+      expect((await here.handBody(body, `${here.word}x`)).status).toBe(401);
+      const headers = network.prove(body, here.word, here.house.clock.now());
+      expect(
+        (await here.house.ask('POST', here.address, { body: `${body} `, headers })).status,
+      ).toBe(401);
+      expect((await here.house.ask('POST', here.address, { body })).status).toBe(401);
+      const other = await here.doors('POST', '', { kind, name: 'Other', given: network.given });
+      const elsewhere = new URL(other.body.shows.address).pathname;
+      expect((await here.handBody(body, here.word, elsewhere)).status).toBe(401);
+      await here.house.tick();
+      expect(here.house.store.deliveries.seen(other.body.id, 'a')).toBeNull();
+    });
+
+    it('says once more nothing that was handed over a day ago', async () => {
+      const body =
+        network.body({ what: 'said', id: 'a', text: 'Me' }, here.house.clock.now()) ?? '';
+      const headers = network.prove(body, here.word, here.house.clock.now());
+      await here.house.ask('POST', here.address, { body, headers });
+      await here.house.tick();
+      here.house.clock.advance(24 * hour);
+      await here.house.ask('POST', here.address, { body, headers });
+      await here.house.tick();
+      await becomes(here.isQuiet);
+      expect(here.roll('visitor-said')).toHaveLength(1);
+    });
+
+    it('refuses nonsense in plain words, and a body that is too large', async () => {
+      for (const body of ['', 'x', '{}x', '[]', '{"letters":{}}', '%00']) {
+        const { status } = await here.handBody(body);
+        expect([204, 400]).toContain(status);
+      }
+      expect((await here.handBody('x'.repeat(5_000_000))).status).toBe(413);
+      expect(here.roll('visitor-said')).toHaveLength(0);
+    });
+
+    it('hears whoever calls themselves three hundred emoji, and all of what is very long', async () => {
+      const text = 'Leaf after leaf. '.repeat(600);
+      expect(await here.says('a', 0, { name: '🌿'.repeat(300), text })).toBe(204);
+      const [said] = here.roll('visitor-said');
+      expect(said?.hasRest).toBe(true);
+      const path = `/api/conversations/${here.talk()}/entries/${said?.id}/rest`;
+      const { body } = await here.house.ask('GET', path, { cookie: here.cookie });
+      expect(`${said?.text}${body.text}`.replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
+    });
+
+    it('shows what somebody changed or took back, and what it cannot show as something that was said', async () => {
+      await here.says('a');
+      const changed = await here.hand({ what: 'changed', id: 'c', of: 'a', text: 'Others' });
+      if (changed !== null)
+        expect(here.roll('visitor-changed')).toMatchObject([{ text: 'Others' }]);
+      const withdrawn = await here.hand({ what: 'withdrawn', id: 'd', of: 'a' }, -1);
+      if (withdrawn !== null) expect(here.roll('visitor-withdrew')).toHaveLength(1);
+      const odd = await here.hand({ what: 'odd', id: 'e' });
+      if (odd !== null) expect(here.roll('visitor-said').at(-1)?.text).toContain('hologram');
+    });
+
+    it('carries an answer once, and tells what became of it', async () => {
+      await here.says('a');
+      expect((await here.answer('It is')).status).toBe(200);
+      await becomes(() => here.steps().includes('sent'));
+      expect(here.far.carried().map(({ body }) => network.textIn(body))).toEqual(['It is']);
+      await here.hand({ what: 'reached', of: 'net-1', step: 'arrived' });
+      const again = await here.hand({ what: 'reached', of: 'net-1', step: 'arrived' });
+      expect(here.steps()).toEqual(again === null ? ['sent'] : ['sent', 'arrived']);
+    });
+
+    it('tries again when the network wants it later, and says meanwhile that the door fails', async () => {
+      await here.says('a');
+      here.far.next.push(...Array(3).fill({ status: 429, headers: { 'retry-after': '30' } }));
+      await here.answer();
+      const why = () => here.house.store.doors.health(here.doorId).why;
+      await becomes(() => why() === 'network-too-many');
+      here.far.next.length = 0;
+      here.house.clock.advance(31_000);
+      await here.house.tick();
+      await becomes(() => here.steps().includes('sent'));
+      expect(here.house.store.doors.health(here.doorId)).toMatchObject({
+        failingSince: null,
+        why: null,
+      });
+    });
+
+    it('says that a key was refused, and sends what waited once there is another', async () => {
+      await here.says('a');
+      here.far.next.push(...Array(4).fill({ status: 401 }));
+      await here.answer();
+      await becomes(() => here.house.store.doors.health(here.doorId).why === 'key-refused');
+      here.far.next.length = 0;
+      await here.doors('PUT', `/${here.doorId}`, { given: { key: 'another key' } });
+      here.house.clock.advance(hour);
+      await here.house.tick();
+      await becomes(() => here.steps().includes('sent'));
+      const proofs = JSON.stringify(here.far.asked.map(({ headers }) => headers));
+      const encoded = ['another key', Buffer.from(`quillfern:another key`).toString('base64')];
+      expect(encoded.some((one) => proofs.includes(one))).toBe(true);
+    });
+
+    it('says so of a message that the network lets through no more, and lets it be tried again', async () => {
+      await here.says('a');
+      if (kind === 'tintype') await here.doors('POST', `/${here.doorId}/check`, {});
+      here.far.next.push({ status: 422, body: network.shut });
+      await here.answer();
+      await becomes(() => here.steps().includes('failed'));
+      const [failed] = here.roll('receipt');
+      expect(['window-closed', 'person-stopped']).toContain(failed?.why);
+      // It is wrong with the message, not with the door.
+      expect(here.house.store.doors.health(here.doorId).failingSince).toBeNull();
+      const [said] = here.roll('team-said');
+      const path = `/api/conversations/${here.talk()}/entries/${said?.id}/again`;
+      expect((await here.house.ask('POST', path, { cookie: here.cookie, body: {} })).status).toBe(
+        204,
+      );
+      await becomes(() => here.steps().includes('sent'));
+      expect(here.steps()).toEqual(['failed', 'waiting', 'sent']);
+    });
+
+    it('never shows its key again, and keeps it when nothing is typed in its place', async () => {
+      const { body } = await here.doors('GET', `/${here.doorId}`);
+      expect(JSON.stringify(body)).not.toContain('the key');
+      const key = body.fields.find(({ id }: { id: string }) => id === 'key');
+      expect(key).toMatchObject({ isSecret: true, isSet: true, value: '' });
+      const kept = await here.doors('PUT', `/${here.doorId}`, { given: { key: '' } });
+      expect(kept.body.fields).toEqual(body.fields);
+      const stored = here.house.store.doors.sealedSecret(here.doorId)?.toString('latin1');
+      expect(stored).not.toContain('the key');
+    });
+
+    it.each(Object.keys(network.given))('is not opened without its %s', async (field) => {
+      const given = { ...network.given, [field]: ' ' };
+      const { status, body } = await here.doors('POST', '', { kind, name: 'x', given });
+      expect([status, body.field]).toEqual([400, field]);
+    });
+
+    it('is asked whether all is well, and says what is wrong', async () => {
+      expect((await here.doors('POST', `/${here.doorId}/check`, {})).body.problem).toBeNull();
+      here.far.next.push(...Array(3).fill({ status: 401 }));
+      expect((await here.doors('POST', `/${here.doorId}/check`, {})).body.problem).toBe(
+        'key-refused',
+      );
+    });
+
+    it('lets nothing out that waited when it was closed, and says so', async () => {
+      await here.says('a');
+      here.far.next.push(...Array(3).fill({ status: 500 }));
+      await here.answer();
+      await becomes(() => here.house.store.doors.health(here.doorId).why === 'network-broken');
+      here.far.next.length = 0;
+      const path = `/api/doors/${here.doorId}`;
+      await here.house.ask('PUT', path, { cookie: here.cookie, body: { isClosed: true } });
+      const before = here.far.carried().length;
+      here.house.clock.advance(hour);
+      await here.house.tick();
+      await becomes(() => here.steps().includes('failed'));
+      expect(here.roll('receipt').at(-1)?.why).toBe('door-closed');
+      expect(here.far.carried()).toHaveLength(before);
+    });
+
+    it('can be read and not answered once it was taken away', async () => {
+      await here.says('a');
+      expect((await here.doors('DELETE', `/${here.doorId}`)).status).toBe(200);
+      expect((await here.answer()).body.code).toBe('door-closed');
+      const rolled = await here.house.ask('GET', `/api/conversations/${here.talk()}`, {
+        cookie: here.cookie,
+      });
+      expect(rolled.body.entries).not.toHaveLength(0);
+      const { body } = await here.house.ask('GET', '/api/house', { cookie: here.cookie });
+      expect(body.formerDoors).toMatchObject([{ id: here.doorId, name: 'Far' }]);
+      expect(body.doors.map(({ id }: { id: string }) => id)).not.toContain(here.doorId);
+      expect(here.house.store.doors.sealedSecret(here.doorId)).toBeNull();
+      expect((await here.doors('GET', `/${here.doorId}`)).status).toBe(404);
+      expect(await here.says('b')).toBe(410);
+    });
+  },
+);
+
+/** Networks that carry pictures. */
+const pictured = madeNetworks.filter((network) => network.picture('x') !== '');
+
+describe.each(pictured.map((network) => [network.kind, network] as const))(
+  'pictures by a door to %s',
+  (_kind, network) => {
+    let here: NetworkHouse;
+    beforeEach(async () => {
+      here = await openNetworkHouse(network);
+    });
+    afterEach(() => here.house.close());
+
+    it('fetches pictures from the network itself, encodes them anew, and says what cannot be had', async () => {
+      const bytes = await sharp({
+        create: { width: 4, height: 4, channels: 3, background: '#2f6247' },
+      })
+        .png()
+        .toBuffer();
+      here.far.files.set('leaf', bytes);
+      here.far.files.set('none', Buffer.from('no picture'));
+      await here.says('a', 0, { pictures: [network.picture('leaf')] });
+      await becomes(() => here.roll('visitor-said').length === 1);
+      const [{ files, missing } = { files: [], missing: [] }] = here.roll('visitor-said');
+      expect([files.length, missing]).toEqual([1, undefined]);
+      expect(files[0]?.picture).toMatchObject({ width: 4, height: 4 });
+      if (network.picture('x').startsWith('https:')) {
+        await here.says('b', 0, { pictures: ['https://elsewhere.example/leaf'] });
+        await becomes(() => here.roll('visitor-said').length === 2);
+        expect(here.roll('visitor-said')[1]?.missing).toEqual(['leaf']);
+      }
+      const fetched = here.far.asked.filter((one) => one.address.includes('elsewhere'));
+      expect(fetched).toEqual([]);
+    });
+
+    it('takes more pictures at once than a message has, all of them', async () => {
+      const pictures = Array.from({ length: 20 }, (_, at) => network.picture(`leaf-${at}`));
+      const leaf = await sharp({
+        create: { width: 4, height: 4, channels: 3, background: '#2f6247' },
+      })
+        .png()
+        .toBuffer();
+      for (let at = 0; at < 20; at += 1) here.far.files.set(`leaf-${at}`, leaf);
+      await here.says('a', 0, { pictures });
+      const count = () => here.roll('visitor-said').flatMap(({ files }) => files).length;
+      await becomes(() => count() === 20);
+      expect(here.roll('visitor-said').filter(({ text }) => text === 'Words of a')).toHaveLength(1);
+    });
+  },
+);
