@@ -182,7 +182,7 @@ const composing = async (who, text) => {
 };
 const closed = await composing(/^Old Oak/, 'We do, by the month.');
 const dear = await composing(
-  /^Rosa/,
+  /^Rosa, .*second fern/,
   'It’s on the van with the others, Rosa: Friday at noon, by the blue gate if nobody’s in.',
 );
 await network('pigeonpost/phone/%2B447700900333', { text: 'And on Monday?' });

@@ -27,6 +27,8 @@ export const RemoteFileSchema = z.object({
 });
 export type RemoteFile = z.infer<typeof RemoteFileSchema>;
 
+export const CallSchema = z.object({ seconds: z.number().int().nonnegative() });
+
 /** Something that somebody said at a door; once for each of the network's own ids, however often it comes. */
 export const InboundSchema = z.object({
   doorId: IdSchema,
@@ -40,6 +42,8 @@ export const InboundSchema = z.object({
   saidAt: TimeSchema.optional(),
   /** Files that were taken in before, for the same writer. */
   fileIds: z.array(IdSchema).max(FILES_MOST).default([]),
+  /** It was a call, and for how long something was spoken after the tone; 0: nothing was. */
+  call: CallSchema.optional(),
   /** What files are called that could not be had from the network. */
   missing: z.array(z.string().max(400)).max(FILES_MOST).optional(),
   proves: z.array(ProvenWaySchema).max(4).default([]),
@@ -103,6 +107,10 @@ export const DoorCanSchema = z.object({
   typing: z.boolean(),
   /** For how long after somebody's last message they may be answered, in milliseconds; null: always. */
   windowMs: z.number().nullable(),
+  /** Nothing that is written goes out by it. */
+  isMute: z.boolean().optional(),
+  /** What is written goes out as a text message, by another door. */
+  isAsText: z.boolean().optional(),
 });
 export type DoorCan = z.infer<typeof DoorCanSchema>;
 
@@ -180,11 +188,18 @@ export const NewDoorSchema = z.object({
   language: z.string().regex(/^[a-z]{2,3}$/),
 });
 
+/** Something that is asked of an owner: `options`, where it is one of these. */
+const NetworkFieldSchema = z.object({
+  id: z.string(),
+  isSecret: z.boolean(),
+  options: z.array(z.string()).optional(),
+});
+
 /** A kind of network to which a door can be opened, and what is asked of its owner. */
 export const NetworkKindSchema = z.object({
   kind: z.string(),
   plate: PlateSchema,
-  fields: z.array(z.object({ id: z.string(), isSecret: z.boolean() })),
+  fields: z.array(NetworkFieldSchema),
 });
 export type NetworkKind = z.infer<typeof NetworkKindSchema>;
 
@@ -210,9 +225,7 @@ export const NetworkDoorSchema = z.object({
   id: IdSchema,
   kind: z.string(),
   /** What was said of it; of a secret only whether it is there. */
-  fields: z.array(
-    z.object({ id: z.string(), isSecret: z.boolean(), value: z.string(), isSet: z.boolean() }),
-  ),
+  fields: z.array(NetworkFieldSchema.extend({ value: z.string(), isSet: z.boolean() })),
   /** What is to be put in at the network, by name. */
   shows: z.record(z.string(), z.string()),
   canRenew: z.boolean(),

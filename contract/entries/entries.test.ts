@@ -38,6 +38,7 @@ const whole: WholeEntries = {
     language: 'pt',
     saidAt: 1_800_000_000_000,
     missing: ['leaf.jpg'],
+    call: { seconds: 12 },
     isMail: true,
     hasRest: true,
   },

@@ -86,6 +86,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     language: z.string().optional(),
     saidAt: TimeSchema.optional(),
     missing: z.array(z.string()).optional(),
+    call: z.object({ seconds: z.number() }).optional(),
     isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
   }),

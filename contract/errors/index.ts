@@ -43,6 +43,7 @@ export const errorStatus = {
   'last-owner': 409,
   'door-closed': 410,
   'window-closed': 410,
+  'door-mute': 410,
   'person-stopped': 410,
   'link-used': 410,
   'link-stale': 410,

@@ -81,6 +81,8 @@ export type Happening =
       saidAt?: number;
       /** What files are called that were sent and could not be had from the network. */
       missing?: string[];
+      /** It was a call, and for how many seconds something was spoken after the tone; 0: nothing was. */
+      call?: { seconds: number };
       /** It came by mail; and what else stood in that is kept apart. */
       isMail?: boolean;
       hasRest?: boolean;

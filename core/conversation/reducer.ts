@@ -80,6 +80,10 @@ export const emptyConversation: ConversationState = {
 
 type State = ConversationState;
 
+/** A call is told by a sign that every language has. */
+const wordsOf = ({ text, files, call }: Entry & { kind: 'visitor-said' }): string =>
+  call ? ['☎', text].filter(Boolean).join(' ') : summary(text, files);
+
 const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): State => {
   // Whatever was set aside counts as settled: patience starts anew with this message.
   const owedSince = state.aside === null ? state.waitingSince : null;
@@ -96,7 +100,7 @@ const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): St
     language: entry.language ?? state.language,
     lastAt: entry.at,
     saidSeq: entry.seq,
-    lastWords: summary(entry.text, entry.files),
+    lastWords: wordsOf(entry),
     lastBy: 'visitor',
     unread: [...state.unread, entry.seq].slice(-UNREAD_KEPT),
   };

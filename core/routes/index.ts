@@ -14,7 +14,7 @@ export type NetworkRoute =
   /** To them, until a moment; null: for good. */
   | { to: 'network'; until: number | null }
   /** Not to them: since when, where it is known. */
-  | { to: 'shut'; why: 'closed' | 'stopped' | 'window'; since: number | null };
+  | { to: 'shut'; why: 'closed' | 'mute' | 'stopped' | 'window'; since: number | null };
 
 /** What a route is found from. */
 export interface RouteMeans {
@@ -54,14 +54,17 @@ export interface NetworkMeans {
   isClosed: boolean;
   /** They have said that they want nothing more by it. */
   isStopped: boolean;
+  /** Nothing that is written goes out by it. */
+  isMute?: boolean;
 }
 
 /** Where an answer goes that is given at `now` to somebody who writes by a network. */
 export const networkRouteOf = (
-  { heardAt, windowMs, isClosed, isStopped }: NetworkMeans,
+  { heardAt, windowMs, isClosed, isStopped, isMute = false }: NetworkMeans,
   now: number,
 ): NetworkRoute => {
   if (isClosed) return { to: 'shut', why: 'closed', since: null };
+  if (isMute) return { to: 'shut', why: 'mute', since: null };
   if (isStopped) return { to: 'shut', why: 'stopped', since: null };
   const until = windowEnd(heardAt, windowMs);
   if (until !== null && until <= now) return { to: 'shut', why: 'window', since: until };

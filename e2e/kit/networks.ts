@@ -7,6 +7,7 @@ const given = {
   pigeonpost: { path: 'pigeonpost', more: { number: '+447700900101' } },
   wavelet: { path: 'wavelet', more: { page: 'quillfern' } },
   tintype: { path: 'tintype', more: { account: 'quillfern.nursery' } },
+  phone: { path: 'exchange', more: { number: '+442079460100', say: 'Nobody is in.' } },
   townfinder: { path: 'townfinder', more: { listing: 'quillfern-nursery' } },
 } as const;
 export type NetworkName = keyof typeof given;

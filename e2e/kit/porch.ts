@@ -35,6 +35,7 @@ export const networkAccounts = {
   pigeonpost: { account: '+447700900101', key: 'key-of-pigeonpost' },
   wavelet: { account: 'quillfern', key: 'key-of-wavelet' },
   tintype: { account: 'quillfern.nursery', key: 'key-of-tintype' },
+  exchange: { account: '+442079460100', key: 'key-of-the-exchange' },
   townfinder: { account: 'quillfern-nursery', key: 'key-of-townfinder' },
 } as const;
 

@@ -351,3 +351,48 @@ test('a busy morning with everything going wrong has each message once', async (
   await expect(phone.getByRole('button', { name: /^Waiting, 40/ })).toBeVisible();
   expect(await said()).toBe(120);
 });
+
+test('a missed call stands in the line, is heard, called back and answered by text', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  await openDoorTo(porch, 'phone', 'Phone');
+  const caller = await (await browser.newContext()).newPage();
+  const call = async (spoken: string): Promise<void> => {
+    await caller.goto(`${porch.site}/exchange`);
+    await caller.getByLabel('From').fill('+447700900123');
+    await caller.getByLabel(/^Speak after the tone/).fill(spoken);
+    await caller.getByRole('button', { name: 'Call', exact: true }).click();
+    await expect(caller.getByText(/^What the caller heard/)).toContainText('Nobody is in.');
+  };
+  await call('');
+  await phone.getByRole('link', { name: /900123/ }).click();
+  const roll = phone.getByRole('log');
+  await expect(roll.getByText('Missed call', { exact: true })).toBeVisible();
+  await expect(roll.getByRole('link', { name: 'Call +447700900123 back' })).toHaveAttribute(
+    'href',
+    'tel:+447700900123',
+  );
+  await expect(phone.getByText(/^Phone carries nothing written/)).toBeVisible();
+
+  await call('Do you have two ferns for me?');
+  await expect(roll.getByText('Do you have two ferns for me?')).toBeVisible();
+  const sound = roll.getByLabel(/^Sound /);
+  await expect(sound).toBeVisible();
+  const bytes = await phone.request.get(
+    porch.origin + new URL((await sound.getAttribute('src')) ?? '', porch.origin).pathname,
+  );
+  expect(bytes.headers()['content-type']).toContain('audio/');
+  await expectClean(phone, 'a call');
+
+  await openDoorTo(porch, 'text', 'Text messages');
+  await phone.reload();
+  await expect(phone.getByText('Goes to them as a text message')).toBeVisible();
+  await answer(phone, 'Yes, by the till');
+  const texts = await customersPhone(browser, porch, 'text', '+447700900123');
+  await expect(texts.roll).toContainText('Yes, by the till');
+  await texts.say('Thank you');
+  // The same number: their text is the same conversation.
+  await expect(roll.getByText('Thank you')).toBeVisible();
+});

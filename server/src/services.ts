@@ -25,6 +25,7 @@ import { createFailing } from './doors/failing';
 import { createFetching } from './doors/fetching';
 import { createListings } from './doors/listing';
 import { createNetworks } from './doors/networks';
+import { phoneDoor } from './doors/phone/kind';
 import { pigeonpostDoor } from './doors/pigeonpost/kind';
 import { createPulling } from './doors/pulling';
 import { createRegistry, type DoorKind } from './doors/registry';
@@ -272,15 +273,28 @@ export const createServices = (
   const trials = createTrials(clock);
   const pushing = { store, clock, write, record, persons, ringing, pusher, trials };
   const fileLink = sharedFiles.link;
-  const parts = { outside, asking: createAsking({ outside, clock }), clock, fileLink };
+  const parts = {
+    outside,
+    asking: createAsking({ outside, clock }),
+    clock,
+    fileLink,
+    lightAt: (doorId: string) => lamp.atDoor(doorId),
+    textDoor: () => registry.textOut(),
+  };
   const registry = createRegistry({
     store,
     seal,
     kinds: [
       websiteDoor,
-      ...[textDoor, pigeonpostDoor, waveletDoor, tintypeDoor, townfinderDoor, bridgeDoor].map(
-        (door) => door(parts),
-      ),
+      ...[
+        textDoor,
+        pigeonpostDoor,
+        waveletDoor,
+        tintypeDoor,
+        townfinderDoor,
+        phoneDoor,
+        bridgeDoor,
+      ].map((door) => door(parts)),
       ...doorKinds,
     ],
   });

@@ -199,6 +199,23 @@ const townfinder: MadeNetwork = {
   picture: () => '',
 };
 
+/** Not one of those that carry words of their own both ways: it has tests of its own. */
+const phone: MadeNetwork = {
+  kind: 'phone',
+  from: '+447700900123',
+  given: { url, number: '+44 7700 900102', key: 'the key' },
+  body: () => null,
+  prove: (body, word, at) => {
+    const seconds = Math.floor(at / 1_000);
+    const mark = createHmac('sha256', word).update(`${seconds}.${body}`).digest('hex');
+    return { 'content-type': 'application/json', 'exchange-proof': `${seconds}.${mark}` };
+  },
+  taken: () => '{}',
+  shut: '',
+  textIn: inJson,
+  picture: () => '',
+};
+
 export const madeNetworks: readonly MadeNetwork[] = [
   text,
   pigeonpost,
@@ -218,6 +235,7 @@ export const networkOutside = (network: MadeNetwork) => {
   /** What the business's listing shows, where the network has one. */
   const listing = { chat: false, away_until: null as string | null, opening_hours: '' };
   let sent = 0;
+  let taken = network.taken;
 
   const answer = ({ method, address, body }: Asked): Next => {
     const { pathname, searchParams } = new URL(address);
@@ -240,7 +258,7 @@ export const networkOutside = (network: MadeNetwork) => {
     }
     if (method === 'POST') {
       sent += 1;
-      return { status: 200, body: network.taken(`net-${sent}`) };
+      return { status: 200, body: taken(`net-${sent}`) };
     }
     const { number = '', page = '', account = '' } = network.given;
     const me = { number: number.replaceAll(' ', ''), page, account };
@@ -264,6 +282,10 @@ export const networkOutside = (network: MadeNetwork) => {
     next,
     files,
     listing,
+    /** From now on it takes messages as a gateway for text messages does. */
+    takesTexts: (): void => {
+      taken = text.taken;
+    },
     /** What it was asked to carry, oldest first. */
     carried: () =>
       asked.filter(
@@ -274,7 +296,7 @@ export const networkOutside = (network: MadeNetwork) => {
 };
 
 export const networkOf = (kind: string): MadeNetwork => {
-  const network = madeNetworks.find((one) => one.kind === kind);
+  const network = [...madeNetworks, phone].find((one) => one.kind === kind);
   if (!network) throw new Error(`no network is called ${kind}`);
   return network;
 };

@@ -26,6 +26,7 @@ const ofMessages: ReadonlySet<string> = new Set([
   'network-refused',
   'window-closed',
   'door-closed',
+  'door-mute',
   'person-stopped',
   'person-unknown',
   'file-too-large',

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { Outbound } from '@porch/contract/doors';
 import { toE164 } from '@porch/core/contact';
+import type { Light } from '@porch/core/lamp';
 import { cleanLine } from '@porch/core/text';
 import { z } from 'zod';
 import type { Clock } from '../clock';
@@ -9,7 +10,7 @@ import { Refused } from '../refused';
 import type { Outside } from '../security/outside';
 import type { DoorRecord } from '../store';
 import type { Asking } from './asking';
-import type { Connecting, Handed, Kept } from './registry';
+import type { Connecting, Handed, Kept, TextOut } from './registry';
 
 /** What the door to any network is made of. */
 export interface NetworkParts {
@@ -18,12 +19,20 @@ export interface NetworkParts {
   clock: Clock;
   /** Where whoever has the link fetches a file; null where none can be made. */
   fileLink: (fileId: string) => string | null;
+  /** What the porch light shows at a door. */
+  lightAt: (doorId: string) => Light;
+  /** The door by which text messages go out, where there is one that is open. */
+  textDoor: () => TextOut | null;
 }
 
 /** What an owner says of a network: an address, a word, a phone number, or a key that nobody may read. */
 export interface Field {
   id: string;
-  form: 'link' | 'line' | 'phone' | 'secret';
+  form: 'link' | 'line' | 'phone' | 'secret' | 'numbers' | 'choice';
+  /** Of a choice: what can be chosen; the first of them where nothing was. */
+  options?: readonly string[];
+  /** It may be left empty. */
+  isOptional?: boolean;
 }
 
 const TextsSchema = z.record(z.string(), z.string());
@@ -128,8 +137,20 @@ export const connectingBy = (by: {
 }): Connecting => {
   const { outside, fields, made, check } = by;
 
-  const checked = ({ id, form }: Field, typed: string): string => {
+  const phoneOf = (typed: string, id: string): string => {
+    const phone = toE164(typed.trim(), '');
+    if (!phone) throw new Refused('phone-not-understood', { field: id });
+    return phone;
+  };
+
+  const checked = ({ id, form, options = [], isOptional }: Field, typed: string): string => {
     const value = cleanLine(typed);
+    if (form === 'choice') {
+      const chosen = value || options[0];
+      if (!chosen || !options.includes(chosen)) throw new Refused('choice-unknown', { field: id });
+      return chosen;
+    }
+    if (!value && isOptional) return '';
     if (!value) throw new Refused('text-empty', { field: id });
     if (value.length > TOLD_LONGEST) {
       throw new Refused('text-too-long', { field: id, limit: TOLD_LONGEST });
@@ -137,10 +158,19 @@ export const connectingBy = (by: {
     if (form === 'link' && !outside.may(value)) {
       throw new Refused('link-not-understood', { field: id });
     }
-    if (form !== 'phone') return form === 'link' ? value.replace(/\/+$/, '') : value;
-    const phone = toE164(value, '');
-    if (!phone) throw new Refused('phone-not-understood', { field: id });
-    return phone;
+    switch (form) {
+      case 'phone':
+        return phoneOf(value, id);
+      case 'numbers':
+        return value
+          .split(',')
+          .map((one) => phoneOf(one, id))
+          .join(', ');
+      case 'link':
+        return value.replace(/\/+$/, '');
+      default:
+        return value;
+    }
   };
 
   const settle = (given: Texts, known: Kept | null): Kept => {
@@ -152,14 +182,18 @@ export const connectingBy = (by: {
       const typed = given[field.id];
       // A key is never shown: nothing typed in its place leaves it as it is.
       const isLeft = typed === undefined || (field.form === 'secret' && typed.trim() === '');
-      if (isLeft && kept[field.id]) continue;
+      if (isLeft && kept[field.id] !== undefined) continue;
       kept[field.id] = checked(field, typed ?? '');
     }
     return { settings: { ...known?.settings, told }, secret: JSON.stringify(secrets) };
   };
 
   return {
-    fields: fields.map(({ id, form }) => ({ id, isSecret: form === 'secret' })),
+    fields: fields.map(({ id, form, options }) => ({
+      id,
+      isSecret: form === 'secret',
+      ...(options ? { options: [...options] } : {}),
+    })),
     settle,
     said: (door) => toldOf(door),
     shows: (door, secret, origin) => {

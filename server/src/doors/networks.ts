@@ -81,9 +81,10 @@ export const createNetworks = (services: {
     return {
       id,
       kind: door.kind,
-      fields: connecting.fields.map(({ id: field, isSecret }) => ({
+      fields: connecting.fields.map(({ id: field, isSecret, options }) => ({
         id: field,
         isSecret,
+        ...(options ? { options } : {}),
         value: isSecret ? '' : (said[field] ?? ''),
         isSet: isSecret ? secret !== null : Boolean(said[field]),
       })),

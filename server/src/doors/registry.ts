@@ -99,10 +99,16 @@ export interface Kept {
   secret: string | null;
 }
 
+/** By which text messages go out. */
+export interface TextOut {
+  can: DoorCan;
+  send: (outbound: Outbound, signal: AbortSignal) => Promise<Delivery>;
+}
+
 /** How a door of a network is opened by its owner. */
 export interface Connecting {
   /** What the owner says of it, by field, in the order in which it is asked for. */
-  fields: readonly { id: string; isSecret: boolean }[];
+  fields: readonly { id: string; isSecret: boolean; options?: string[] }[];
   /**
    * What is kept of what the owner says; a field that is absent stays as it was. Throws `Refused` with the field that
    * cannot be.
@@ -135,6 +141,8 @@ export interface DoorKind {
   can: DoorCan | ((door: DoorRecord) => DoorCan);
   /** By which way it reaches people. */
   way: Way;
+  /** What it carries are text messages to phone numbers, also for other doors. */
+  carriesTexts?: boolean;
   /**
    * Carries something out; under the same key it may be asked twice. Throws `JobFailed`. Absent: what is written
    * is on their screen, and nothing has to be carried.
@@ -201,6 +209,20 @@ export const createRegistry = (services: {
     /** What the panels offer beside themselves. */
     offered: (): DoorRecord[] =>
       store.doors.standing().filter((door) => door.closedAt === null && isOffered(door) === true),
+    /** By which text messages go out; null: there is no such door, or it is closed. */
+    textOut: (): TextOut | null => {
+      const door = store.doors
+        .standing()
+        .find((one) => one.closedAt === null && kindOf(one)?.carriesTexts);
+      const kind = door && kindOf(door);
+      const can = door && canOf(door);
+      if (!door || !kind?.send || !can) return null;
+      const { send } = kind;
+      return {
+        can,
+        send: (outbound, signal) => send({ door, secret: secretOf(door), outbound, signal }),
+      };
+    },
     /** Kinds of networks to which a door can be opened. */
     networks: (): NetworkKind[] =>
       kinds.flatMap(({ kind, plate = 'window', connecting }) =>

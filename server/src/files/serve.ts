@@ -13,12 +13,16 @@ export const nameOf = (request: FastifyRequest): string => {
   }
 };
 
+/** What a page may show or play: pictures that we encoded, and sounds, in which nothing runs. By what the bytes are. */
+const isShown = ({ width, type }: FileRecord): boolean =>
+  Boolean(width) || type.startsWith('audio/');
+
 const disposition = (file: FileRecord): string => {
-  const how = file.width ? 'inline' : 'attachment';
+  const how = isShown(file) ? 'inline' : 'attachment';
   return `${how}; filename*=UTF-8''${encodeURIComponent(file.name).replace(/['()*]/g, escape)}`;
 };
 
-/** Sends a file's bytes: pictures we encoded may be shown, anything else is only ever downloaded. */
+/** Sends a file's bytes: what may be shown as it is, anything else only ever to be downloaded. */
 export const serveFile = (
   reply: FastifyReply,
   files: Files,
@@ -26,7 +30,7 @@ export const serveFile = (
   asThumbnail: boolean,
 ) => {
   const thumbnail = asThumbnail ? files.thumbnail(file.id) : null;
-  const shownType = file.width ? file.type : 'application/octet-stream';
+  const shownType = isShown(file) ? file.type : 'application/octet-stream';
   return reply
     .headers({
       'content-type': thumbnail ? 'image/webp' : shownType,

@@ -43,6 +43,8 @@ export interface Message {
   saidAt?: number;
   /** What files are called that could not be had. */
   missing?: string[];
+  /** It was a call. */
+  call?: { seconds: number };
   /** In which language the door speaks to them, one of its own. */
   language?: string;
   /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
@@ -162,6 +164,7 @@ export const createReceive = (services: {
           ...zone,
           ...saidAt,
           ...missing,
+          ...(typed.call ? { call: typed.call } : {}),
           ...language,
           ...mail,
           ...rest,
@@ -210,9 +213,10 @@ export const createReceive = (services: {
     const text = whole.slice(0, MESSAGE_LONGEST);
     const more = whole.slice(MESSAGE_LONGEST);
     // What cannot be shown was said all the same.
-    const isNothing = !text && fileIds.length === 0 && !said.missing?.length;
+    const isNothing = !text && fileIds.length === 0 && !said.missing?.length && !said.call;
     const missing = isNothing ? [''] : said.missing;
-    const typed = { id: newId(), text, more, fileIds, page: null, saidAt, missing };
+    const { call } = said;
+    const typed = { id: newId(), text, more, fileIds, page: null, saidAt, missing, call };
     const called = cleanLine(name).slice(0, NAME_LONGEST);
     const taken = message(writer, typed, {
       isHere: false,

@@ -31,6 +31,7 @@ const isWithOwed = (deed: WithTheWhole | WithOwed): deed is WithOwed => deed.do.
 
 const shutCodes = {
   closed: 'door-closed',
+  mute: 'door-mute',
   stopped: 'person-stopped',
   window: 'window-closed',
 } as const;
@@ -43,7 +44,7 @@ export interface Carrying {
   /** Null where nothing can go out. */
   at(doorId: string): {
     way: Way;
-    can: Pick<DoorCan, 'textLongest' | 'segmentsMost' | 'windowMs'>;
+    can: Pick<DoorCan, 'textLongest' | 'segmentsMost' | 'windowMs' | 'isMute'>;
     /** A network carries it, which may not be done at any time. */
     isCarried: boolean;
     isClosed: boolean;
@@ -81,12 +82,12 @@ export const createReply = (services: {
 
   /** What a network would refuse is refused before it is said: nothing goes into the void. */
   const refuseShut = (
-    { isClosed, can: { windowMs } }: NonNullable<ReturnType<Carrying['at']>>,
+    { isClosed, can: { windowMs, isMute } }: NonNullable<ReturnType<Carrying['at']>>,
     thread: ThreadState | null,
   ): void => {
     const heardAt = thread?.heardAt ?? null;
     const isStopped = thread?.isStopped ?? false;
-    const route = networkRouteOf({ heardAt, windowMs, isClosed, isStopped }, clock.now());
+    const route = networkRouteOf({ heardAt, windowMs, isClosed, isStopped, isMute }, clock.now());
     if (route.to === 'shut') throw new Refused(shutCodes[route.why]);
   };
 

@@ -22,6 +22,7 @@ export const appPolicy = (): string =>
     ...own,
     'style-src': `'self' ${emptyStyle}`,
     'img-src': "'self' blob: data:",
+    'media-src': "'self'",
     'manifest-src': "'self'",
     'worker-src': "'self'",
     'frame-src': "'self'",

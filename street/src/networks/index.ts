@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { choice, escaped, streetPage } from '../page';
 import { createBusyMorning } from './busy-morning';
+import { exchangeRoutes, exchangeWire } from './exchange';
 import { createNetwork, type Network, type Setup } from './network';
 import { networkPages } from './page';
 import { pictureOf } from './picture';
@@ -37,6 +38,9 @@ export const openNetworks = (
   tintypeRoutes(app, tintype, now);
   const townfinder = open(townfinderWire);
   townfinderRoutes(app, townfinder, now);
+  const exchange = open(exchangeWire(origin));
+  exchangeRoutes(app, exchange, now);
+  // By the phone nobody writes: it is no part of a busy morning.
   const networks = [pigeonpost, wavelet, tintype, townfinder, texts];
   const morning = createBusyMorning(networks);
   app.post<{ Body: { speed?: string } }>('/networks/busy-morning', async ({ body }, reply) => {
@@ -47,7 +51,7 @@ export const openNetworks = (
     reply.type('text/html; charset=utf-8').send(
       streetPage(
         'The street’s networks',
-        `<p>Made-up networks by which made-up people write to the business, each with switches for what may go wrong.</p><ul>${networks
+        `<p><a href="/exchange">The telephone exchange</a></p><p>Made-up networks by which made-up people write to the business, each with switches for what may go wrong.</p><ul>${networks
           .map(({ wire }) => `<li><a href="${wire.path}">${escaped(wire.title)}</a></li>`)
           .join('')}</ul>
 <h2>A busy morning</h2>
@@ -64,6 +68,7 @@ export const openNetworks = (
     networks,
     close: () => {
       morning.stop();
+      exchange.close();
       for (const network of networks) network.close();
     },
   };

@@ -90,7 +90,11 @@ export const createNetwork = (wire: Wire, now: () => number) => {
     timers.add(timer);
   };
 
-  const post = async ({ body, headers }: Handing, tries = 0): Promise<void> => {
+  /** Proved anew each time: what is said again late is no older than the first time. */
+  const post = async (make: () => Handing | null, tries = 0): Promise<void> => {
+    const handing = make();
+    if (!handing) return;
+    const { body, headers } = handing;
     const answer = await fetch(setup.address, {
       method: 'POST',
       headers,
@@ -102,7 +106,7 @@ export const createNetwork = (wire: Wire, now: () => number) => {
     const isForGood = answer.status >= 400 && answer.status < 500 && answer.status !== 429;
     if (answer.ok || isForGood || tries >= TRIES_MOST) return;
     after(Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** tries), () => {
-      void post({ body, headers }, tries + 1);
+      void post(make, tries + 1);
     });
   };
 
@@ -111,10 +115,9 @@ export const createNetwork = (wire: Wire, now: () => number) => {
     const isWrong = fault === 'wrong-mark';
     const word = isWrong ? `${setup.word} of somebody else` : setup.word;
     after(holdMs, () => {
-      const handing = wire.hand(happened, { ...setup, word }, now());
-      if (!handing) return;
-      void post(handing);
-      if (fault === 'twice') void post(handing);
+      const make = () => wire.hand(happened, { ...setup, word }, now());
+      void post(make);
+      if (fault === 'twice') void post(make);
     });
   };
 

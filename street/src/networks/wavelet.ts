@@ -3,11 +3,15 @@ import type { FastifyInstance } from 'fastify';
 import { forBusiness, pictureRoute } from './business';
 import type { Happened, Network, Wire } from './network';
 
+interface Item extends Record<string, unknown> {
+  id: string;
+}
+
 /** What a page of the network has got, oldest first; asked for in pages. */
-const feed: object[] = [];
+const feed: Item[] = [];
 const PAGE_MOST = 50;
 
-const itemOf = (happened: Happened, origin: string): object | null => {
+const itemOf = (happened: Happened, origin: string): Item | null => {
   if (happened.what === 'typing' || happened.what === 'listing') return null;
   const { said } = happened;
   const by = said.customer;
@@ -40,7 +44,8 @@ export const waveletWire = (origin: () => string): Wire => ({
   hand: (happened, { word, account }) => {
     const item = itemOf(happened, origin());
     if (!item) return null;
-    feed.push(item);
+    // Nudged once more it is no other one.
+    if (!feed.some(({ id }) => id === item.id)) feed.push(item);
     const body = JSON.stringify({ page: account, nudge: randomUUID() });
     const mark = createHmac('sha256', word).update(body).digest('base64');
     return { body, headers: { 'content-type': 'application/json', 'wavelet-proof': mark } };

@@ -82,6 +82,7 @@ export const en = {
     'answer-not-understood':
       'What the network answered could not be understood. It is tried again.',
     'window-closed': 'The network let it through no more: they wrote too long ago.',
+    'door-mute': 'There is no door to text messages any more by which it could go out.',
     'person-stopped': 'They want nothing more by this door.',
     'person-unknown': 'The network knows nobody of that name or number.',
     'push-gone': 'The device does not want to be rung any more.',
@@ -133,6 +134,8 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'nothing-to-undo': 'There is nothing to undo: this is the first version.',
   'last-owner': 'A house needs an owner. Make somebody else an owner first.',
   'door-closed': 'This door is closed. Nothing was sent.',
+  'door-mute':
+    'By this door nothing written goes out. Nothing was sent; call them back, or try another way.',
   'window-closed':
     'The network lets answers through only for a while, and that is over. Nothing was sent; try another way.',
   'person-stopped': 'They want nothing more by this door. Nothing was sent; try another way.',

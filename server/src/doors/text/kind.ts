@@ -67,6 +67,7 @@ export const textDoor = ({ outside, asking, clock }: NetworkParts): DoorKind => 
     kind: TEXT,
     plate: 'phone',
     way: TEXT,
+    carriesTexts: true,
     can,
     hear: ({ secret, body, headers }) => {
       const { word = '' } = secretsOrRefuse(secret);

@@ -1,4 +1,5 @@
 import { bridgeWords } from './bridge/words';
+import { phoneWords } from './phone/words';
 import { pigeonpostWords } from './pigeonpost/words';
 import { textWords } from './text/words';
 import { tintypeWords } from './tintype/words';
@@ -8,6 +9,7 @@ import type { NetworkWording, NetworkWords } from './words';
 
 const wordings: Readonly<Record<string, NetworkWording>> = {
   text: textWords,
+  phone: phoneWords,
   pigeonpost: pigeonpostWords,
   wavelet: waveletWords,
   tintype: tintypeWords,

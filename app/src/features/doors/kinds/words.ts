@@ -9,7 +9,9 @@ export interface NetworkWords {
   /** Where what is asked for is found there. */
   find: string;
   /** What is asked for, by field. */
-  fields: Readonly<Record<string, { label: string; more?: string }>>;
+  fields: Readonly<
+    Record<string, { label: string; more?: string; options?: Readonly<Record<string, string>> }>
+  >;
   /** What is to be done at the network with what the house gives. */
   putIn: string;
   /** What the house gives, by name. */

@@ -22,6 +22,7 @@ import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import { useSendAgain } from '../data/again';
 import { words } from '../words';
+import { CallPart, Sound } from './call-part';
 import { AskedSlip, RestOfMail } from './mail-slips';
 import type { RollFacts } from './roll-facts';
 
@@ -91,6 +92,8 @@ const Files = (props: { files: readonly FileMention[]; open: (file: FileMention)
   props.files.map((file) =>
     file.picture ? (
       <Picture key={file.id} file={file} open={props.open} />
+    ) : file.type.startsWith('audio/') ? (
+      <Sound key={file.id} file={file} />
     ) : (
       <OtherFile key={file.id} file={file} />
     ),
@@ -184,6 +187,7 @@ const VisitorSlip = ({
         <Text tone="slate">{words().conversation.withdrawn}</Text>
       ) : (
         <>
+          {entry.call ? <CallPart seconds={entry.call.seconds} phone={row.state.phone} /> : null}
           {text ? <Linked text={text} /> : null}
           <Files files={entry.files} open={facts.openPicture} />
           {entry.missing?.map((name) => (

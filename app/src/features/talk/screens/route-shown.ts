@@ -27,10 +27,12 @@ const byNetwork = ({ thread, door, doorName }: Told, now: number, zone: string):
       windowMs: door?.can?.windowMs ?? null,
       isClosed: door?.isClosed ?? true,
       isStopped: thread?.isStopped ?? false,
+      isMute: door?.can?.isMute,
     },
     now,
   );
   if (route.to === 'network') {
+    if (door?.can?.isAsText) return { said: said.asText, isShut: false };
     const { until } = route;
     const left = until === null ? '' : spanInWords(until - now);
     return { said: left ? said.until(doorName, left) : said.always(doorName), isShut: false };

@@ -149,6 +149,7 @@ export const en = {
     },
     by: (route: string, door: string) => `${route} (${door})`,
     network: {
+      asText: 'Goes to them as a text message',
       always: (door: string) => `Goes to them by ${door}`,
       until: (door: string, left: string) =>
         `Goes to them by ${door}, which lets it through for another ${left}`,
@@ -156,6 +157,8 @@ export const en = {
         `${door} has let nothing through since ${since}: they can be answered once they write again`,
       stopped: (door: string) => `They want nothing more by ${door}`,
       closed: (door: string) => `${door} is closed: open it again in House to answer by it`,
+      mute: (door: string) =>
+        `${door} carries nothing written: call them back, or open a door to text messages`,
       gone: (door: string) =>
         `${door || 'The door'} was taken away: it can be read, but not answered`,
     },
@@ -165,6 +168,13 @@ export const en = {
     shut: (door: string) => `${door} (closed)`,
     others: (doors: string) => `They can still be reached by ${doors}.`,
     asLinks: 'Files go as links to this house, good for 30 days.',
+  },
+  call: {
+    missed: 'Missed call',
+    spoken: (seconds: number) => `Missed call, ${seconds} s spoken after the tone`,
+    back: (phone: string) => `Call ${phone} back`,
+    noNumber: 'They keep their number to themselves.',
+    sound: (name: string) => `Sound ${name}`,
   },
   segments: {
     cost: (count: number, left: number, encoding: 'alphabet' | 'unicode') => {
