@@ -1,5 +1,7 @@
 import type { ConversationState } from '../conversation';
 
+export { goAsLinks, withLinks } from './links';
+
 /** Where an answer to somebody goes. */
 export type Route =
   /** Onto their screen: they are on the page, or it is a door that carries it. */

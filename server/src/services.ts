@@ -279,7 +279,6 @@ export const createServices = (
     clock,
     fileLink,
     lightAt: (doorId: string) => lamp.atDoor(doorId),
-    textDoor: () => registry.textOut(),
   };
   const registry = createRegistry({
     store,

@@ -270,14 +270,17 @@ export const networkOutside = (network: MadeNetwork) => {
     ask: async (what): Promise<Answered> => {
       const { method, address, headers, body = '' } = what;
       asked.push({ method, address, headers, body: String(body) });
+      far.whileAsked();
       const said = next.shift() ?? answer(what);
       const bytes = Buffer.from(said.body ?? '');
       return { status: said.status, headers: said.headers ?? {}, body: bytes, isCut: false };
     },
     end: () => undefined,
   };
-  return {
+  const far = {
     outside,
+    /** What happens at the house while the network is asked. */
+    whileAsked: (): void => undefined,
     asked,
     next,
     files,
@@ -293,6 +296,7 @@ export const networkOutside = (network: MadeNetwork) => {
           method === 'POST' && !address.endsWith('/token') && !/\/listings\/[^/]+$/.test(address),
       ),
   };
+  return far;
 };
 
 export const networkOf = (kind: string): MadeNetwork => {

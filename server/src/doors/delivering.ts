@@ -1,5 +1,6 @@
 import type { Delivery, Outbound } from '@porch/contract/doors';
 import type { Entry, Step } from '@porch/core/conversation';
+import { goAsLinks } from '@porch/core/routes';
 import type { Clock } from '../clock';
 import type { Written } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
@@ -58,9 +59,7 @@ export const createDelivering = (services: {
   /** What of an answer a network carries as it is; the files that it does not are links in the text. */
   const carried = (door: DoorRecord, { text, files }: Pick<Outbound, 'text' | 'files'>) => {
     const can = registry.canOf(door);
-    const fits = files.map(({ sizeBytes }) => sizeBytes <= (can?.fileLargestBytes ?? 0));
-    const isAll = files.length <= (can?.filesMost ?? 0) && fits.every(Boolean);
-    if (isAll) return { text, files };
+    if (can && !goAsLinks(can, files)) return { text, files };
     const links = files.map(({ id }) => {
       const link = fileLink(id);
       if (link === null) throw new JobFailed('secret-sealed');
@@ -69,16 +68,25 @@ export const createDelivering = (services: {
     return { text: [text, ...links].filter(Boolean).join('\n'), files: [] };
   };
 
+  /** Whether somebody wants nothing more by a door; also where what goes out by it was said at another one. */
+  const hasStopped = (doorId: string, address: string): boolean => {
+    const thread = store.threads.byWriter({ doorId, address });
+    const talk = thread && persons.standing(thread.id);
+    return talk?.threads.some((one) => one.threadId === thread?.id && one.isStopped) ?? false;
+  };
+
   const send = async ({ seq }: Load, key: string, signal: AbortSignal): Promise<Delivery> => {
     const entry = store.entries.bySeq(seq);
     const thread = entry?.threadId ? store.threads.byId(entry.threadId) : null;
-    const door = thread && store.doors.byId(thread.doorId);
+    // By whichever door it was to go when it was said.
+    const door = store.doors.byId(store.deliveries.bySeq(seq)?.doorId ?? '');
     const kind = door && registry.kindOf(door);
     if (entry?.kind !== 'team-said' || !thread || !door || !kind?.send) {
       throw new JobFailed('door-unknown', true);
     }
     // It was closed after this was said: nothing goes out by a closed door.
     if (door.closedAt !== null) throw new JobFailed('door-closed', true);
+    if (hasStopped(door.id, thread.address)) throw new JobFailed('person-stopped', true);
     const outbound = { key, to: thread.address, ...carried(door, entry) };
     return kind.send({ door, secret: registry.secretOf(door), outbound, signal });
   };
@@ -127,8 +135,10 @@ export const createDelivering = (services: {
     kind,
     /** An answer goes out: by its door, where that has to carry it. Call in the transaction that writes it. */
     begin: (entry: Entry, thread: ThreadRecord): void => {
-      if (!registry.at(thread.doorId)?.isCarried) return;
-      store.deliveries.begin(entry.seq, thread.doorId);
+      const door = store.doors.byId(thread.doorId);
+      const carrier = door && registry.carrierOf(door);
+      if (!carrier) return;
+      store.deliveries.begin(entry.seq, carrier.id);
       const load: Load = { seq: entry.seq };
       const key = `deliver ${entry.seq}`;
       store.jobs.add({ key, kind: kind.name, load, notBefore: clock.now() }, clock.now());

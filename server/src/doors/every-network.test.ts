@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../test-kit/network-house';
 import { madeNetworks } from '../../test-kit/networks';
+import { clientId } from '../../test-kit/panel';
 
 const hour = 3_600_000;
 
@@ -190,6 +191,39 @@ describe.each(madeNetworks.map((network) => [network.kind, network] as const))(
       await becomes(() => here.steps().includes('failed'));
       expect(here.roll('receipt').at(-1)?.why).toBe('door-closed');
       expect(here.far.carried()).toHaveLength(before);
+    });
+
+    it('keeps what was changed of it while it was asked whether all is well', async () => {
+      here.far.whileAsked = () => {
+        const door = here.house.store.doors.byId(here.doorId);
+        if (!door) throw new Error('the door is gone');
+        const settings = { ...door.settings, isOffered: true };
+        here.house.store.doors.update({ ...door, settings });
+      };
+      expect((await here.doors('POST', `/${here.doorId}/check`, {})).body.problem).toBeNull();
+      expect(here.house.store.doors.byId(here.doorId)?.settings.isOffered).toBe(true);
+    });
+
+    it('refuses a text that is too long with a link in it for a file', async () => {
+      await here.says('a');
+      const { can } = (await here.doors('GET', `/${here.doorId}`)).body;
+      const files = [];
+      for (let nth = 0; nth <= can.filesMost; nth += 1) {
+        const id = clientId();
+        const path = `/api/files/${id}`;
+        const headers = { 'content-type': 'application/octet-stream', 'x-file-name': 'a.txt' };
+        const body = Buffer.from('a file');
+        const { status } = await here.house.ask('PUT', path, {
+          cookie: here.cookie,
+          headers,
+          body,
+        });
+        expect(status).toBe(200);
+        files.push(id);
+      }
+      const text = 'x'.repeat(can.textLongest - 50);
+      expect((await here.answer(text, { fileIds: files })).body.code).toBe('text-too-long');
+      expect((await here.answer(text)).status).toBe(200);
     });
 
     it('can be read and not answered once it was taken away', async () => {

@@ -11,7 +11,8 @@ import { z } from 'zod';
 import type { Clock } from '../clock';
 import type { HoursOf } from '../hours/hours';
 import type { Written } from '../inbox/batch';
-import { JobFailed, type JobKind } from '../jobs/worker';
+import { keyInTurn, waitForTurn } from '../jobs/in-turn';
+import type { JobKind } from '../jobs/worker';
 import type { Lamp } from '../lamp/lamp';
 import type { DoorRecord, Store } from '../store';
 import type { Failing } from './failing';
@@ -72,8 +73,8 @@ export const createListings = (services: {
       .filter((door) => door.closedAt === null && registry.kindOf(door)?.listing);
 
   const schedule = (doorId: string, waitMs: number): void => {
-    const isOnItsWay = store.jobs.byKey(keyOf(doorId))?.state === 'leased';
-    const key = `${keyOf(doorId)}${waitMs > 0 ? ' later' : isOnItsWay ? ' then' : ''}`;
+    const own = keyOf(doorId);
+    const key = waitMs > 0 ? `${own} later` : keyInTurn(store, own);
     const load: ListingJob = { doorId };
     const notBefore = clock.now() + waitMs;
     store.jobs.schedule({ key, kind: kind.name, load, notBefore, waitMs }, clock.now());
@@ -88,9 +89,7 @@ export const createListings = (services: {
     firstWaitMs: 2_000,
     longestWaitMs: EVERY_MS,
     do: async ({ doorId }, { key, signal }) => {
-      if (key !== keyOf(doorId) && store.jobs.byKey(keyOf(doorId))?.state === 'leased') {
-        throw new JobFailed('on-its-way');
-      }
+      waitForTurn(store, key, keyOf(doorId));
       const door = store.doors.byId(doorId);
       const listing = door && registry.kindOf(door)?.listing;
       if (!door || door.closedAt !== null || !listing) return null;

@@ -10,7 +10,7 @@ import { Refused } from '../refused';
 import type { Outside } from '../security/outside';
 import type { DoorRecord } from '../store';
 import type { Asking } from './asking';
-import type { Connecting, Handed, Kept, TextOut } from './registry';
+import type { Connecting, Handed, Kept } from './registry';
 
 /** What the door to any network is made of. */
 export interface NetworkParts {
@@ -21,8 +21,6 @@ export interface NetworkParts {
   fileLink: (fileId: string) => string | null;
   /** What the porch light shows at a door. */
   lightAt: (doorId: string) => Light;
-  /** The door by which text messages go out, where there is one that is open. */
-  textDoor: () => TextOut | null;
 }
 
 /** What an owner says of a network: an address, a word, a phone number, or a key that nobody may read. */

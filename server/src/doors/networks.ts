@@ -150,13 +150,15 @@ export const createNetworks = (services: {
     check: async (id: string): Promise<string | null> => {
       const { door, connecting } = doorOf(id);
       try {
-        const settings = await connecting.check(
+        const learned = await connecting.check(
           door,
           secretOf(door),
           AbortSignal.timeout(CHECK_LONGEST_MS),
         );
         change(() => {
-          store.doors.update({ ...(store.doors.byId(id) ?? door), settings });
+          // What was changed while the network was asked stays.
+          const now = store.doors.byId(id) ?? door;
+          store.doors.update({ ...now, settings: { ...now.settings, ...learned } });
           store.doors.well(id);
         });
         return null;

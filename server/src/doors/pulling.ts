@@ -1,6 +1,7 @@
 import type { Clock } from '../clock';
 import type { Written } from '../inbox/batch';
-import { JobFailed, type JobKind } from '../jobs/worker';
+import { keyInTurn, waitForTurn } from '../jobs/in-turn';
+import type { JobKind } from '../jobs/worker';
 import type { Store } from '../store';
 import type { Failing } from './failing';
 import type { Pulled, Registry } from './registry';
@@ -33,11 +34,7 @@ export const createPulling = (services: {
     store.jobs.schedule({ key, kind: kind.name, load, notBefore, waitMs }, clock.now());
   };
 
-  const begin = (doorId: string): void => {
-    // What is on its way is not begun anew: what has come meanwhile is fetched after it.
-    const isOnItsWay = store.jobs.byKey(keyOf(doorId))?.state === 'leased';
-    schedule(isOnItsWay ? `${keyOf(doorId)} then` : keyOf(doorId), doorId, 0);
-  };
+  const begin = (doorId: string): void => schedule(keyInTurn(store, keyOf(doorId)), doorId, 0);
 
   const beginLater = (doorId: string): void => schedule(laterKey(doorId), doorId, EVERY_MS);
 
@@ -49,9 +46,7 @@ export const createPulling = (services: {
     firstWaitMs: 2_000,
     longestWaitMs: EVERY_MS,
     do: async ({ doorId }, { key, signal }) => {
-      if (key !== keyOf(doorId) && store.jobs.byKey(keyOf(doorId))?.state === 'leased') {
-        throw new JobFailed('on-its-way');
-      }
+      waitForTurn(store, key, keyOf(doorId));
       const door = store.doors.byId(doorId);
       const pull = door && registry.kindOf(door)?.pull;
       if (!door || door.closedAt !== null || !pull) return null;

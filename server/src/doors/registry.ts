@@ -99,12 +99,6 @@ export interface Kept {
   secret: string | null;
 }
 
-/** By which text messages go out. */
-export interface TextOut {
-  can: DoorCan;
-  send: (outbound: Outbound, signal: AbortSignal) => Promise<Delivery>;
-}
-
 /** How a door of a network is opened by its owner. */
 export interface Connecting {
   /** What the owner says of it, by field, in the order in which it is asked for. */
@@ -124,7 +118,7 @@ export interface Connecting {
   ) => Readonly<Record<string, string>>;
   /** The secret with a new key in it, the one before it being good for a while. Absent: the network makes the keys. */
   renewed?: (secret: string, now: number) => string;
-  /** Asks the network whether all is well; gives what it says of itself, to be kept. Throws `JobFailed`. */
+  /** Asks the network whether all is well; gives what is to be kept of what it says of itself. Throws `JobFailed`. */
   check: (
     door: DoorRecord,
     secret: string | null,
@@ -141,8 +135,10 @@ export interface DoorKind {
   can: DoorCan | ((door: DoorRecord) => DoorCan);
   /** By which way it reaches people. */
   way: Way;
-  /** What it carries are text messages to phone numbers, also for other doors. */
+  /** What it carries are text messages to phone numbers, also for doors that carry nothing themselves. */
   carriesTexts?: boolean;
+  /** What is written to somebody there goes out as a text message, where there is a door for that. */
+  goesAsText?: boolean;
   /**
    * Carries something out; under the same key it may be asked twice. Throws `JobFailed`. Absent: what is written
    * is on their screen, and nothing has to be carried.
@@ -182,10 +178,26 @@ export const createRegistry = (services: {
 
   const kindOf = (door: DoorRecord): DoorKind | null => byKind.get(door.kind) ?? null;
 
+  /** The door by which an answer goes out to somebody who writes at one; null: by none, or nothing has to be carried. */
+  const carrierOf = (door: DoorRecord): DoorRecord | null => {
+    const kind = kindOf(door);
+    if (!kind?.goesAsText) return kind?.send ? door : null;
+    const isTexts = (one: DoorRecord) => one.closedAt === null && kindOf(one)?.carriesTexts;
+    return store.doors.standing().find(isTexts) ?? null;
+  };
+
   /** What a door can do; null where nobody knows its kind. */
   const canOf = (door: DoorRecord): DoorCan | null => {
-    const can = kindOf(door)?.can;
-    return typeof can === 'function' ? can(door) : (can ?? null);
+    const carrier = kindOf(door)?.goesAsText ? carrierOf(door) : door;
+    const can = kindOf(carrier ?? door)?.can;
+    const known = typeof can === 'function' ? can(carrier ?? door) : (can ?? null);
+    return known && carrier && carrier.id !== door.id ? { ...known, isAsText: true } : known;
+  };
+
+  /** Whether what is said at a door is carried by a network, and not shown on a page of ours. */
+  const isCarried = (door: DoorRecord): boolean => {
+    const kind = kindOf(door);
+    return Boolean(kind?.send) || Boolean(kind?.goesAsText);
   };
 
   const isOffered = (door: DoorRecord): boolean | null =>
@@ -209,20 +221,6 @@ export const createRegistry = (services: {
     /** What the panels offer beside themselves. */
     offered: (): DoorRecord[] =>
       store.doors.standing().filter((door) => door.closedAt === null && isOffered(door) === true),
-    /** By which text messages go out; null: there is no such door, or it is closed. */
-    textOut: (): TextOut | null => {
-      const door = store.doors
-        .standing()
-        .find((one) => one.closedAt === null && kindOf(one)?.carriesTexts);
-      const kind = door && kindOf(door);
-      const can = door && canOf(door);
-      if (!door || !kind?.send || !can) return null;
-      const { send } = kind;
-      return {
-        can,
-        send: (outbound, signal) => send({ door, secret: secretOf(door), outbound, signal }),
-      };
-    },
     /** Kinds of networks to which a door can be opened. */
     networks: (): NetworkKind[] =>
       kinds.flatMap(({ kind, plate = 'window', connecting }) =>
@@ -230,6 +228,8 @@ export const createRegistry = (services: {
       ),
     byName: (kind: string): DoorKind | null => byKind.get(kind) ?? null,
     canOf,
+    carrierOf,
+    isCarried,
     secretOf,
     /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
     personKey: (doorId: string): string | null => {
@@ -254,7 +254,7 @@ export const createRegistry = (services: {
       const can = door && canOf(door);
       if (!kind || !can) return null;
       const isClosed = door.closedAt !== null;
-      return { way: kind.way, can, isCarried: Boolean(kind.send), isClosed };
+      return { way: kind.way, can, isCarried: isCarried(door), isClosed };
     },
     /** Doors whose secret cannot be opened with the key that is there. */
     sealedShut: (): DoorRecord[] =>

@@ -18,7 +18,7 @@ export const toDoor = (
   kind: door.kind,
   plate: registry.plateOf(door),
   can: registry.canOf(door),
-  isCarried: Boolean(registry.kindOf(door)?.send),
+  isCarried: registry.isCarried(door),
   health: store.doors.health(door.id),
   sites: sitesOf(door),
   snippet: `<script async src="${origin}/loader.js" data-door="${door.publicId}"></script>`,

@@ -17,9 +17,10 @@ export const createClaims = (services: { store: Store; clock: Clock; tries: Buck
     codeFor: (threadId: string): string => {
       const known = store.claims.of(threadId, clock.now() + LEFT_ENOUGH_MS);
       if (known) return known;
-      const code = claimCode(randomBytes(CLAIM_BYTES));
-      store.claims.add(code, threadId, clock.now() + CLAIM_MS);
-      return code;
+      for (;;) {
+        const code = claimCode(randomBytes(CLAIM_BYTES));
+        if (store.claims.add(code, threadId, clock.now() + CLAIM_MS)) return code;
+      }
     },
     /**
      * Whose thread somebody goes on with by what they say at another door; null: nobody's. Whoever tries codes gets

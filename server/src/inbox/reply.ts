@@ -10,9 +10,9 @@ import {
   type Way,
 } from '@porch/core/conversation';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
-import { networkRouteOf } from '@porch/core/routes';
+import { goAsLinks, networkRouteOf, withLinks } from '@porch/core/routes';
 import { segmentsOf } from '@porch/core/segments';
-import { cleanLine, cleanMessage } from '@porch/core/text';
+import { cleanLine } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
 import { Refused } from '../refused';
@@ -44,7 +44,7 @@ export interface Carrying {
   /** Null where nothing can go out. */
   at(doorId: string): {
     way: Way;
-    can: Pick<DoorCan, 'textLongest' | 'segmentsMost' | 'windowMs' | 'isMute'>;
+    can: Omit<DoorCan, 'receipts' | 'typing'>;
     /** A network carries it, which may not be done at any time. */
     isCarried: boolean;
     isClosed: boolean;
@@ -91,6 +91,20 @@ export const createReply = (services: {
     if (route.to === 'shut') throw new Refused(shutCodes[route.why]);
   };
 
+  /** As it will be on its way: with a link for each file that the network does not carry. */
+  const refuseTooLong = (
+    can: NonNullable<ReturnType<Carrying['at']>>['can'],
+    { text, files }: ReturnType<typeof takeWords>,
+  ): void => {
+    const whole = withLinks(text, goAsLinks(can, files) ? files.length : 0);
+    if (whole.length > can.textLongest) {
+      throw new Refused('text-too-long', { limit: can.textLongest });
+    }
+    if (can.segmentsMost !== undefined && segmentsOf(whole).count > can.segmentsMost) {
+      throw new Refused('too-many-segments', { limit: can.segmentsMost });
+    }
+  };
+
   const say = (
     deed: Extract<Deed, { do: 'say' }>,
     member: Member,
@@ -101,18 +115,10 @@ export const createReply = (services: {
     if (!thread) throw new Refused('not-found');
     const known = carrying.at(thread.doorId);
     if (!known) throw new Refused('door-closed');
-    const {
-      way,
-      can: { textLongest, segmentsMost },
-    } = known;
+    const { way, can } = known;
     if (known.isCarried) refuseShut(known, threadIn(conversation, threadId));
-    if (cleanMessage(deed.text).length > textLongest) {
-      throw new Refused('text-too-long', { limit: textLongest });
-    }
-    if (segmentsMost !== undefined && segmentsOf(deed.text).count > segmentsMost) {
-      throw new Refused('too-many-segments', { limit: segmentsMost });
-    }
     const words = takeWords(store, deed, threadId, ({ fromMember }) => fromMember !== null);
+    refuseTooLong(can, words);
     const happening = {
       kind: 'team-said' as const,
       memberId: member.id,

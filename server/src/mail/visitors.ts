@@ -10,6 +10,7 @@ import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
 import type { Persons } from '../inbox/persons';
 import type { Follow, Record, Recording } from '../inbox/record';
+import { keyInTurn, waitForTurn } from '../jobs/in-turn';
 import { JobFailed, type JobKind } from '../jobs/worker';
 import type { News, PersonAt } from '../live/hub';
 import { newId } from '../security/tokens';
@@ -168,10 +169,7 @@ export const createVisitorMails = (services: {
     firstWaitMs: 30_000,
     longestWaitMs: 2 * 3_600_000,
     do: async ({ threadId }, { key }) => {
-      const isAfter = key !== keyOf(threadId);
-      if (isAfter && store.jobs.byKey(keyOf(threadId))?.state === 'leased') {
-        throw new JobFailed('on-its-way');
-      }
+      waitForTurn(store, key, keyOf(threadId));
       const thread = standing(threadId);
       const { outgoing } = mailSettings.now();
       if (!thread || !outgoing || thread.isHere || !canReach(thread)) return null;
@@ -213,8 +211,7 @@ export const createVisitorMails = (services: {
     if (at === null) return;
     const load: VisitorMailJob = { threadId };
     // What is on its way is not begun anew: what comes meanwhile goes after it.
-    const isOnItsWay = store.jobs.byKey(keyOf(threadId))?.state === 'leased';
-    const key = isOnItsWay ? `${keyOf(threadId)} then` : keyOf(threadId);
+    const key = keyInTurn(store, keyOf(threadId));
     const job = { key, kind: kind.name, load, notBefore: at };
     store.jobs.schedule({ ...job, waitMs: Math.max(0, at - clock.now()) }, clock.now());
   };

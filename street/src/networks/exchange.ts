@@ -70,7 +70,7 @@ export const exchangeRoutes = (app: FastifyInstance, network: Network, now: () =
   const guarded = forBusiness(network, (request) => isBearer(request, network.setup().key));
   app.get(
     '/exchange/line',
-    guarded(() => ({ body: { open: true } })),
+    guarded(() => ({ body: { number: network.setup().account } })),
   );
   app.get(
     '/exchange/recordings/:id',

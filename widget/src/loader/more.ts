@@ -42,13 +42,10 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const introduce = (): void => {
     const { name = '', email = '', signed = '', signature = '' } = stood.person ?? {};
     if (name || email || signed) {
-      const person = [name, email, signed, signature].map(String) as [
-        string,
-        string,
-        string,
-        string,
-      ];
-      tell({ porch: 'person', person });
+      tell({
+        porch: 'person',
+        person: [String(name), String(email), String(signed), String(signature)],
+      });
     }
   };
 

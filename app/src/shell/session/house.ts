@@ -45,6 +45,15 @@ export const useDoorFacts = () => {
   );
 };
 
+/** Whether a door stands on websites: what is said there is shown on a page of ours. As long as none is known, each does. */
+export const useIsSite = (): ((doorId: string) => boolean) => {
+  const doors = useHouse().data?.doors;
+  return useCallback(
+    (doorId) => !doors || doors.some(({ id, isCarried }) => id === doorId && !isCarried),
+    [doors],
+  );
+};
+
 /** The business's time zone; UTC until it is known. */
 export const useZone = (): string => useHouse().data?.business?.zone ?? 'UTC';
 

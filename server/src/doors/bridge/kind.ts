@@ -173,7 +173,7 @@ export const bridgeDoor = ({ outside, asking, clock, fileLink }: NetworkParts): 
       const id = `can-${door.id}-${clock.now()}`;
       const what = { type: 'capabilities' as const, data: {} };
       const can = await ask({ door, secret, signal }, id, what, BridgeCanSchema);
-      return { ...settingsOf(door), can };
+      return { can };
     },
   };
 

@@ -1,6 +1,6 @@
 import type { DoorCan } from '@porch/contract/doors';
 import { toE164 } from '@porch/core/contact';
-import { JobFailed } from '../../jobs/worker';
+import { z } from 'zod';
 import { Refused } from '../../refused';
 import type { DoorRecord } from '../../store';
 import {
@@ -48,13 +48,7 @@ const heardIn = (event: CallEvent): Heard => {
 };
 
 /** The phone line, by a telephone exchange: missed calls, what was spoken, and what callers hear. */
-export const phoneDoor = ({
-  outside,
-  asking,
-  clock,
-  lightAt,
-  textDoor,
-}: NetworkParts): DoorKind => {
+export const phoneDoor = ({ outside, asking, clock, lightAt }: NetworkParts): DoorKind => {
   const numbersIn = (door: DoorRecord): string[] =>
     (toldOf(door).ring ?? '')
       .split(',')
@@ -82,10 +76,8 @@ export const phoneDoor = ({
     kind: PHONE,
     plate: 'handset',
     way: PHONE,
-    can: () => {
-      const text = textDoor();
-      return text ? { ...text.can, isAsText: true } : mute;
-    },
+    can: mute,
+    goesAsText: true,
     hear: ({ door, secret, body, headers }) => {
       const { word = '' } = secretsOrRefuse(secret);
       if (!isProved(headerOf({ headers }, 'exchange-proof'), word, body, clock.now())) {
@@ -94,11 +86,6 @@ export const phoneDoor = ({
       const event = shapedOrRefuse(body, EventSchema);
       if (event.event !== 'calls') return heardIn(event);
       return { answer: { type: 'application/json', text: JSON.stringify(planFor(door)) } };
-    },
-    send: async ({ outbound, signal }) => {
-      const text = textDoor();
-      if (!text) throw new JobFailed('door-mute', true);
-      return text.send(outbound, signal);
     },
     fetchFile: ({ door, secret, address, signal }) =>
       asking.file({ address, headers: headersFor(secret), signal }, toldOf(door).url ?? ''),
@@ -114,9 +101,15 @@ export const phoneDoor = ({
       ],
       made: ['word'],
       check: async (door, secret, signal) => {
-        const address = `${toldOf(door).url}/line`;
-        await asking.text({ method: 'GET', address, headers: headersFor(secret), signal });
-        return door.settings;
+        const { url, number = '' } = toldOf(door);
+        const asked = {
+          method: 'GET',
+          address: `${url}/line`,
+          headers: headersFor(secret),
+          signal,
+        };
+        await asking.json(asked, z.object({ number: z.literal(number) }));
+        return {};
       },
     }),
   };

@@ -38,6 +38,19 @@ describe('the phone line', () => {
   const set = (given: object) => here.doors('PUT', `/${here.doorId}`, { given });
   const lamp = (state: string) =>
     here.house.ask('PUT', '/api/lamp', { cookie: here.cookie, body: { state, until: null } });
+  let texts = { address: '', word: '' };
+  const openTexts = async (): Promise<void> => {
+    const { kind, given } = networkOf('text');
+    const { body } = await here.doors('POST', '', { kind, name: 'Texts', given });
+    texts = { address: new URL(body.shows.address).pathname, word: body.shows.word };
+    here.far.takesTexts();
+  };
+  const byText = (fields: Record<string, string>) => {
+    const body = new URLSearchParams(fields).toString();
+    const headers = networkOf('text').prove(body, texts.word, here.house.clock.now());
+    return here.house.ask('POST', texts.address, { body, headers });
+  };
+  const reported = (status: string) => byText({ event: 'report', id: 'net-1', status });
   const calls = () => here.roll('visitor-said').map(({ call, text }) => ({ call, text }));
 
   it('makes a conversation of a missed call, once, with the number it came from', async () => {
@@ -93,13 +106,24 @@ describe('the phone line', () => {
   it('is answered by text where there is a door for that, and says so where there is none', async () => {
     await told(event({ event: 'missed' }));
     expect((await here.answer('We call back')).body.code).toBe('door-mute');
-    const { given } = networkOf('text');
-    await here.doors('POST', '', { kind: 'text', name: 'Texts', given });
-    here.far.takesTexts();
+    await openTexts();
     expect((await here.answer('We call back')).status).toBe(200);
     await becomes(() => here.steps().includes('sent'));
     const [sent] = here.far.carried();
     expect(new URLSearchParams(sent?.body).get('to')).toBe('+447700900123');
+    // What the gateway tells of it is told of the answer.
+    await reported('delivered');
+    expect(here.steps()).toEqual(['sent', 'arrived']);
+  });
+
+  it('is not answered by text where its number wants no more texts', async () => {
+    await told(event({ event: 'missed' }));
+    await openTexts();
+    await byText({ event: 'text', id: 'stop-1', from: '+447700900123', text: 'STOP', at: '1' });
+    await here.answer('We call back', { threadId: here.roll('visitor-said')[0]?.threadId });
+    await becomes(() => here.steps().includes('failed'));
+    expect(here.roll('receipt').at(-1)?.why).toBe('person-stopped');
+    expect(here.far.carried()).toEqual([]);
   });
 
   it.each([

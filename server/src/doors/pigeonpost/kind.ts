@@ -127,7 +127,7 @@ export const pigeonpostDoor = ({ outside, asking, fileLink }: NetworkParts): Doo
         const { url, number } = toldOf(door);
         const asked = { method: 'GET', address: `${url}/me`, headers: headersFor(secret), signal };
         await asking.json(asked, z.object({ number: z.literal(number ?? '') }));
-        return door.settings;
+        return {};
       },
     }),
   };

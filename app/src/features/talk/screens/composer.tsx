@@ -2,6 +2,7 @@ import { type HeldFile, withChosen } from '@porch/client/files';
 import type { Door } from '@porch/contract/doors';
 import type { Row, Thread } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
+import { goAsLinks, withLinks } from '@porch/core/routes';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import X from 'lucide-react-native/icons/x';
@@ -67,12 +68,12 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
   const grow = useGrowing(field, TALLEST);
-  const over = typed.trim().length - (can?.textLongest ?? MESSAGE_LONGEST);
+  const links = can && goAsLinks(can, files) ? files.length : 0;
+  const over = withLinks(typed.trim(), links).length - (can?.textLongest ?? MESSAGE_LONGEST);
   const isEmpty = typed.trim() === '' && files.length === 0;
   const { said: route, isShut } = useAsTimeGoes((now) => ways.routeOf(chosen, now));
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const door = row.threads.length > 1 && chosen ? ways.nameOf(chosen) : '';
-  const asLinks = can !== null && files.length > can.filesMost;
   useKeys({ r: () => field.current?.focus() });
 
   const change = (next: string): void => {
@@ -159,9 +160,9 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
         />
       ) : null}
       {can?.segmentsMost === undefined ? null : (
-        <SegmentsLine text={typed} files={asLinks ? files.length : 0} change={change} />
+        <SegmentsLine text={typed} links={links} change={change} />
       )}
-      {asLinks ? (
+      {links > 0 ? (
         <Text kind="small" tone="slate" role="status">
           {words().ways.asLinks}
         </Text>

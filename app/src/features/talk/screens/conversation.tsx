@@ -1,4 +1,3 @@
-import type { Door } from '@porch/contract/doors';
 import type { Row } from '@porch/contract/entries';
 import { ROLL_PAGE } from '@porch/contract/limits';
 import { amendedIn, type Entry, type FileMention, inOrderSaid } from '@porch/core/conversation';
@@ -23,7 +22,7 @@ import { tellSees } from '../../../shell/live/use-connection';
 import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useNow } from '../../../shell/live/use-now';
 import { fileAddress } from '../../../shell/pictures/addresses';
-import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
+import { useDoorNames, useHouse, useIsSite, useZone } from '../../../shell/session/house';
 import { ApiError } from '../../../shell/session/refused';
 import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
@@ -132,10 +131,6 @@ const decidedIn = (entries: readonly Entry[]): Map<string, boolean> =>
 
 const noEntries: readonly Entry[] = [];
 
-/** Whether a door stands on websites, as far as is known. */
-const isSiteIn = (doors: readonly Door[] | undefined, doorId: string): boolean =>
-  !doors || doors.some(({ id, isCarried }) => id === doorId && !isCarried);
-
 /** What the slips of a roll need to know; the same as long as nothing of it has changed. */
 const useRollFacts = (
   row: Row | undefined,
@@ -149,7 +144,7 @@ const useRollFacts = (
   const team = useHouse().data?.team;
   const doorName = useDoorNames();
   const { nameOf, pageOf } = useCalling();
-  const doors = useHouse().data?.doors;
+  const isSite = useIsSite();
   return useMemo(
     () =>
       row
@@ -165,16 +160,16 @@ const useRollFacts = (
             memberName: (memberId) =>
               team?.find(({ id }) => id === memberId)?.name ?? words().conversation.team,
             doorName,
-            isSite: (doorId) => isSiteIn(doors, doorId),
+            isSite,
             byDoor: (doorId) =>
-              isSiteIn(doors, doorId)
+              isSite(doorId)
                 ? words().conversation.door
                 : words().conversation.byDoor(doorName(doorId)),
             pageOf: (page) => pageOf(row, page),
             openPicture,
           }
         : null,
-    [row, receipts, entries, now, zone, team, doors, doorName, nameOf, pageOf, openPicture],
+    [row, receipts, entries, now, zone, team, isSite, doorName, nameOf, pageOf, openPicture],
   );
 };
 

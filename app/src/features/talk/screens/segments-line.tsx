@@ -1,26 +1,19 @@
+import { withLinks } from '@porch/core/routes';
 import { segmentsOf } from '@porch/core/segments';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { words } from '../words';
 
-/** So many places a link takes that is sent in the place of a file. */
-const LINK_PLACES = 90;
-
-/** As a text will be, with a link for each file. */
-export const withLinks = (text: string, files: number): string =>
-  [text, ...Array.from({ length: files }, () => 'x'.repeat(LINK_PLACES))]
-    .filter(Boolean)
-    .join('\n');
-
 /** What a text costs while it is written, and what makes it cost more. */
 export const SegmentsLine = (props: {
   text: string;
-  files: number;
+  /** How many links go with it. */
+  links: number;
   change: (text: string) => void;
 }) => {
-  const { text, files, change } = props;
-  const { count, left, encoding, costly, countInstead } = segmentsOf(withLinks(text, files));
+  const { text, links, change } = props;
+  const { count, left, encoding, costly, countInstead } = segmentsOf(withLinks(text, links));
   if (count === 0) return null;
   const said = words().segments;
   const isDearer = countInstead !== null && countInstead < count;

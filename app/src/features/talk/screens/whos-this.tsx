@@ -6,7 +6,7 @@ import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
-import { useDoorNames, useZone } from '../../../shell/session/house';
+import { useDoorNames, useIsSite, useZone } from '../../../shell/session/house';
 import { siteKind } from '../../doors/parts/site-kind';
 import { useCalling } from '../../persons/parts/calling';
 import { words } from '../words';
@@ -45,6 +45,7 @@ export const WhosThis = (props: {
   const theme = useTheme();
   const zone = useZone();
   const doorName = useDoorNames();
+  const isSite = useIsSite();
   const { pageOf } = useCalling();
   const { state } = row;
   const said = words().who;
@@ -80,7 +81,9 @@ export const WhosThis = (props: {
       {state.own.map(({ id, label, value }) => (
         <Fact key={id} label={label} said={value} />
       ))}
-      <Fact label={said.presence} said={state.isHere ? said.here : left} />
+      {row.threads.some(({ doorId }) => isSite(doorId)) ? (
+        <Fact label={said.presence} said={state.isHere ? said.here : left} />
+      ) : null}
       {page ? (
         <Fact
           label={said.page}
