@@ -200,7 +200,7 @@ const plansFor = (now: number): Plan[] => {
 };
 
 /** The nursery's week; its holidays are England's, and it is shut over the turn of the year. */
-const openInWeek = async (services: Services, store: Store, now: number): Promise<void> => {
+const openInWeek = async (services: Services, now: number): Promise<void> => {
   const span = (from: number, to: number) => [{ from: from * 60, to: to * 60 }];
   const workday = span(8, 18.5);
   const year = new Date(now).getUTCFullYear();
@@ -209,10 +209,11 @@ const openInWeek = async (services: Services, store: Store, now: number): Promis
     holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
     spells: [{ from: `${year}-12-24`, to: `${year + 1}-01-02`, spans: [], why: 'Winter break' }],
   });
-  const [wholesale] = store.doors.all().slice(1);
-  if (wholesale) {
+  // The bench begins early, and rests at the end of the week.
+  const [, bench] = demoDoors;
+  if (bench) {
     const early = span(6, 14);
-    services.hours.setDoor(wholesale.id, [early, early, early, early, early, [], []]);
+    services.hours.setDoor(bench.id, [early, early, early, early, early, [], []]);
   }
 };
 
@@ -405,7 +406,7 @@ export const fill = async (options: {
 
   const night = { state: 'dark', until: null } as const;
   const lamps: Step[] = [
-    { at: now - 12 * HOUR_MS, do: () => openInWeek(services, store, now) },
+    { at: now - 12 * HOUR_MS, do: () => openInWeek(services, now) },
     { at: now - 11.5 * HOUR_MS, do: async () => services.lamp.set(night) },
     { at: now - 40 * MINUTE_MS, do: async () => lightFor(services, now) },
     { at: now - MINUTE_MS, do: () => promiseByHand(services, store, now) },

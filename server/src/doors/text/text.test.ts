@@ -1,6 +1,7 @@
 import { segmentsOf } from '@porch/core/segments';
 import { type NetworkHouse, openNetworkHouse } from '../../../test-kit/network-house';
 import { networkOf } from '../../../test-kit/networks';
+import { openDevice } from '../../../test-kit/panel';
 import { stopsBy } from './wire';
 
 describe('a word that stops texts', () => {
@@ -56,10 +57,22 @@ describe('text messages', () => {
     expect((await here.answer(dear.slice(1))).status).toBe(200);
   });
 
-  it('of one number are one person, also at another door', async () => {
+  it('of one number are one person, also at another door, and one row on every device', async () => {
     await here.says('a');
-    const [said] = here.roll('visitor-said');
-    const state = here.house.store.conversations.byId(said?.conversationId ?? '')?.state;
-    expect(state?.phone).toBe('+447700900123');
+    const { kind, given, prove } = networkOf('text');
+    const { body } = await here.doors('POST', '', { kind, name: 'Other', given });
+    const device = await openDevice(here.house, here.cookie, here.house.store.entries.newestSeq());
+    const form = { event: 'text', id: 'b', from: '+447700900123', text: 'Me again', at: '1' };
+    const words = new URLSearchParams(form).toString();
+    const headers = prove(words, body.shows.word, here.house.clock.now());
+    const { pathname } = new URL(body.shows.address);
+    expect((await here.house.ask('POST', pathname, { body: words, headers })).status).toBe(204);
+    const [first, second] = here.roll('visitor-said');
+    const standing = here.house.services.persons.standing(second?.threadId ?? '');
+    expect(standing?.id).toBe(first?.conversationId);
+    expect(standing?.state.phone).toBe('+447700900123');
+    // Where they were for a moment alone is no row of the line any more.
+    const { rows } = await device.hear('entries');
+    expect(rows.map(({ id }) => id)).toEqual([first?.conversationId]);
   });
 });

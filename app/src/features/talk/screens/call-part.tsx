@@ -31,7 +31,8 @@ export const Sound = ({ file }: { file: FileMention }) =>
     preload: 'none',
     src: fileAddress(file.id, 'whole'),
     'aria-label': words().call.sound(file.name),
-    style: { width: '100%', maxWidth: 320, height: 48 },
+    // By night its own controls are dark as well.
+    style: { width: '100%', maxWidth: 320, height: 48, colorScheme: 'light dark' },
   });
 
 const styles = StyleSheet.create({
