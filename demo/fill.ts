@@ -85,6 +85,8 @@ const willing = (): Outside => {
   let taken = 0;
   return {
     may: () => true,
+    whereIs: () => Promise.reject(new Error('nobody is there')),
+    serviceAt: async () => null,
     ask: async ({ address }) => {
       taken += 1;
       const id = `demo-carried-${taken}`;

@@ -9,6 +9,8 @@ import { join } from 'node:path';
 const debianParts = [
   { name: 'chromium', path: '/usr/bin/chromium' },
   { name: 'dovecot-imapd', path: '/usr/lib/dovecot/imap' },
+  { name: 'prosody', path: '/usr/bin/prosody' },
+  { name: 'python3-slixmpp', path: '/usr/lib/python3/dist-packages/slixmpp' },
 ];
 
 const say = (text) => process.stdout.write(`${text}\n`);
@@ -64,7 +66,8 @@ export const installPackages = () => {
 };
 
 /**
- * Installs what the tests need of Debian, unless it is there: Chromium, and a real mailbox. It only starts that:
+ * Installs what the tests need of Debian, unless it is there: Chromium, a real mailbox, a real messenger
+ * server and somebody else's client for it. It only starts that:
  * fetching them and compiling the database do not stand in each other's way. Resolves when all is there.
  */
 export const installDebianParts = () => {

@@ -56,6 +56,8 @@ export const ChangedSchema = z.object({
   /** Of the message, as it was handed over. */
   networkId: NetworkIdSchema,
   from: NetworkIdSchema,
+  /** The network's own id of the change, where it has one: the same change twice is once. */
+  id: NetworkIdSchema.optional(),
   /** When, as the network says: of two changes the later counts. UTC epoch milliseconds. */
   saidAt: TimeSchema,
   /** Null: taken back. */
@@ -124,6 +126,7 @@ export const plates = [
   'signpost',
   'envelope',
   'handset',
+  'hub',
   'arch',
 ] as const;
 export const PlateSchema = z.enum(plates);

@@ -225,6 +225,7 @@ export const buildApp = async (
     services.pusher.end();
     services.outside.end();
     services.mailboxes.stop();
+    services.wires.stop();
     await services.mailPort.close();
   });
   return app;

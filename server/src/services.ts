@@ -41,6 +41,8 @@ import { createPresence } from './doors/website/presence';
 import { createSightings } from './doors/website/sightings';
 import { createWebsite } from './doors/website/standing';
 import { createVisiting } from './doors/website/visiting';
+import { createWires } from './doors/wires';
+import { xmppDoor } from './doors/xmpp/kind';
 import { createDressing } from './dress/dressing';
 import { createShown } from './dress/shown';
 import { createFiles } from './files/files';
@@ -154,6 +156,7 @@ export const createServices = (
         hub.tellHouse();
         lamp.tell();
         listings.note();
+        wires.note();
       }
     } finally {
       reach.note(news);
@@ -229,6 +232,7 @@ export const createServices = (
     change,
     toldAnew: () => {
       listings.note();
+      wires.lightChanged();
       jobs.wake();
     },
     saysHours: (doorId) => dressing.published(doorId).whenNotLit === 'hours',
@@ -278,6 +282,7 @@ export const createServices = (
     asking: createAsking({ outside, clock }),
     clock,
     fileLink,
+    fileBytes: (fileId: string) => files.whole(fileId),
     lightAt: (doorId: string) => lamp.atDoor(doorId),
   };
   const registry = createRegistry({
@@ -292,6 +297,7 @@ export const createServices = (
         tintypeDoor,
         townfinderDoor,
         phoneDoor,
+        xmppDoor,
         bridgeDoor,
       ].map((door) => door(parts)),
       ...doorKinds,
@@ -318,6 +324,7 @@ export const createServices = (
   const fetching = createFetching({ store, clock, registry, receive, files });
   const taking = createTaking({ store, receive, fetching, delivering, hub });
   const pulling = createPulling({ store, clock, registry, taking, failing });
+  const wires = createWires({ store, clock, write, registry, taking, failing, report });
   const mailTaking = createMailTaking({
     store,
     clock,
@@ -398,6 +405,7 @@ export const createServices = (
     listings,
     claims,
     pulling,
+    wires,
     outside,
     ringing,
     vapid,

@@ -21,7 +21,7 @@ const SettingsSchema = z.object({
   /** Origins that pushes may go to though they are not on the open internet: a push service beside us. */
   pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
   /** Origins that bridges and networks may be at though they are not on the open internet: a bridge beside us. */
-  networksNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
+  networksNear: z.array(z.string().regex(/^(https?|xmpp):\/\/[^/]+$/)).default([]),
   /** On which port of its own the house takes mail; absent: on none. */
   mailPort: z.coerce.number().int().min(0).max(65_535).optional(),
   /** Where the built app and panel lie. */

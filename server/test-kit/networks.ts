@@ -226,6 +226,12 @@ export const madeNetworks: readonly MadeNetwork[] = [
 
 type Next = { status: number; headers?: Headers; body?: string | Buffer };
 
+/** No network of this kind holds a wire. */
+const noWires: Pick<Outside, 'whereIs' | 'serviceAt'> = {
+  whereIs: () => Promise.reject(new Error('nobody is there')),
+  serviceAt: async () => null,
+};
+
 /** The network's end of the line: what it was asked, and what it says instead of taking it. */
 export const networkOutside = (network: MadeNetwork) => {
   feed.length = 0;
@@ -267,6 +273,7 @@ export const networkOutside = (network: MadeNetwork) => {
 
   const outside: Outside = {
     may: (address) => address.startsWith('https://'),
+    ...noWires,
     ask: async (what): Promise<Answered> => {
       const { method, address, headers, body = '' } = what;
       asked.push({ method, address, headers, body: String(body) });

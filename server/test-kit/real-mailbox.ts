@@ -8,19 +8,12 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { connect, createServer } from 'node:net';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { freePort } from './ports';
 
 const DOVECOT = '/usr/sbin/dovecot';
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
 
 /** Debian's own user for mail. */
 const MAIL_ID = 8;

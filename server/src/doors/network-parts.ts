@@ -19,6 +19,8 @@ export interface NetworkParts {
   clock: Clock;
   /** Where whoever has the link fetches a file; null where none can be made. */
   fileLink: (fileId: string) => string | null;
+  /** What a file has in it; nothing where it is not there. */
+  fileBytes: (fileId: string) => Buffer;
   /** What the porch light shows at a door. */
   lightAt: (doorId: string) => Light;
 }

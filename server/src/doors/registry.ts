@@ -14,7 +14,7 @@ import type { Listed } from '@porch/core/listing';
 import type { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
 import type { Seal } from '../security/seal';
-import type { DoorRecord, Store } from '../store';
+import type { DoorRecord, Store, ThreadRecord } from '../store';
 
 /** What is handed to a door that is to carry something out. */
 export interface Sending {
@@ -50,6 +50,20 @@ export interface Pulling {
   /** Where the last time ended, as the network calls it; '' at first. */
   mark: string;
   signal: AbortSignal;
+}
+
+/** By what a wire to a network is held. */
+export interface WireBy {
+  door: DoorRecord;
+  secret: string | null;
+  /** Up to where everything is on disk, as the network calls it; '' at first. */
+  mark: string;
+  /** Ends the wire. */
+  signal: AbortSignal;
+  /** Takes what was said, and the mark where there is a new one; resolves once both are on disk. */
+  heard: (heard: Heard, mark: string | null) => Promise<void>;
+  /** The wire stands, and what came meanwhile is taken. */
+  stands: () => Promise<void>;
 }
 
 export interface Pulled {
@@ -156,6 +170,15 @@ export interface DoorKind {
   greet?: (asked: Omit<Handed, 'body'>) => { type: string; text: string };
   /** Fetches what the network has. Throws `JobFailed`. Absent: it says all of it by itself. */
   pull?: (pulling: Pulling) => Promise<Pulled>;
+  /**
+   * Holds a wire to the network on which what is said comes by itself; resolves when it was ended. Throws `JobFailed`
+   * for why it broke. Absent: there is none.
+   */
+  wire?: (by: WireBy) => Promise<void>;
+  /** What the porch light shows at a door may be another than before. */
+  lightChanged?: (door: DoorRecord) => void;
+  /** Tells somebody that an answer is being typed. */
+  tellTyping?: (door: DoorRecord, to: string) => void;
   /** Shows who is there and when, and is kept the same as the light and the hours. Absent: it shows nothing. */
   listing?: Listing;
   /** A link by which somebody begins to write there, with a text for it. Absent, or null: there is none. */
@@ -231,6 +254,11 @@ export const createRegistry = (services: {
     carrierOf,
     isCarried,
     secretOf,
+    /** Tells a writer that an answer is being typed, where their network can. */
+    tellTyping: ({ doorId, address }: Pick<ThreadRecord, 'doorId' | 'address'>): void => {
+      const door = store.doors.byId(doorId);
+      if (door && door.closedAt === null) kindOf(door)?.tellTyping?.(door, address);
+    },
     /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
     personKey: (doorId: string): string | null => {
       const door = store.doors.byId(doorId);

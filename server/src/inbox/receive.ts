@@ -243,12 +243,13 @@ export const createReceive = (services: {
   const changeTo = (
     threadId: string,
     entryId: string,
-    { text, saidAt }: Pick<Changed, 'text' | 'saidAt'>,
+    { id: changeId, text, saidAt }: Pick<Changed, 'id' | 'text' | 'saidAt'>,
   ): News[] => {
     const entry = store.entries.inThread(threadId, entryId);
     const conversation = persons.standing(threadId);
     // Two changes in one moment of the network's clock are two.
-    const mark = createHash('sha256').update(`${entry?.seq} ${saidAt} ${text}`).digest('base64url');
+    const which = changeId ?? `${saidAt} ${text}`;
+    const mark = createHash('sha256').update(`${entry?.seq} ${which}`).digest('base64url');
     const id = `change-${mark.slice(0, 30)}`;
     const isDone = store.entries.inThread(threadId, id) !== null;
     if (entry?.kind !== 'visitor-said' || !conversation || isDone) return [];

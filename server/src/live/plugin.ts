@@ -15,7 +15,7 @@ import { closing, listen, sendTo, UNREAD_MOST_BYTES } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
 export const liveRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
-  const { hub, line, lamp, clock, reach, store, persons } = services;
+  const { hub, line, lamp, clock, reach, store, persons, registry } = services;
   const { shown, sessions, isOwnOrigin, connections } = services;
 
   const tellTyping = (memberId: string, conversationId: string): void => {
@@ -25,6 +25,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
     if (!thread) return;
     const { name } = shown.person(memberId, thread.doorId);
     hub.tellVisitorTyping(writerKey(thread), name);
+    registry.tellTyping(thread);
   };
 
   /** What a device is told for what it says; `listens` is called once it has said hello. */

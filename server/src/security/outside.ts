@@ -1,4 +1,4 @@
-import { lookup } from 'node:dns';
+import { promises as dns, lookup } from 'node:dns';
 import { Agent as HttpAgent, request as httpRequest, type IncomingMessage } from 'node:http';
 import { Agent as HttpsAgent, request as httpsRequest } from 'node:https';
 import type { LookupFunction } from 'node:net';
@@ -6,6 +6,11 @@ import ipaddr from 'ipaddr.js';
 
 /** Turns a name into addresses; `dns.lookup` in the form in which sockets ask for it. */
 export type Resolve = LookupFunction;
+
+/** Finds on which hosts a service of a domain is (RFC 2782); `dns.resolveSrv`. */
+export type ResolveService = (
+  name: string,
+) => Promise<readonly { name: string; port: number; priority: number }[]>;
 
 /**
  * Whether an address is one of the open internet: not of this machine, of the network that it stands in, or of
@@ -106,11 +111,15 @@ const read = async (answer: IncomingMessage, largestBytes: number): Promise<Answ
  * Asks things of the open internet, and of nothing that stands in the network around us. Redirects are not followed:
  * where to ask is for whoever gave the address to say.
  */
-export const createOutside = (services: { allowed: readonly string[]; resolve?: Resolve }) => {
-  const { allowed, resolve = lookup as Resolve } = services;
+export const createOutside = (services: {
+  allowed: readonly string[];
+  resolve?: Resolve;
+  resolveService?: ResolveService;
+}) => {
+  const { allowed, resolve = lookup as Resolve, resolveService = dns.resolveSrv } = services;
   const kept = { keepAlive: true, maxSockets: SOCKETS_OF_A_HOST, timeout: IDLE_LONGEST_MS };
   const outside = new HttpsAgent({ ...kept, lookup: outsideOnly(resolve) });
-  const near = new HttpAgent(kept);
+  const near = new HttpAgent({ ...kept, lookup: resolve });
 
   const answerTo = ({ method, address, headers, body, signal }: Asked): Promise<IncomingMessage> =>
     new Promise((answered, failed) => {
@@ -123,8 +132,40 @@ export const createOutside = (services: { allowed: readonly string[]; resolve?: 
       asked.end(body);
     });
 
+  /** The address that a name has now. */
+  const addressOf = (name: string, by: Resolve): Promise<string> =>
+    new Promise((found, failed) => {
+      by(name, { all: false }, (error, address) => {
+        if (error) return failed(error);
+        found(Array.isArray(address) ? (address[0]?.address ?? '') : address);
+      });
+    });
+
   return {
     may: (address: string): boolean => mayAsk(address, allowed),
+    /**
+     * To which address to connect for what is not asked by http: what was looked at is what is connected to. `origin`:
+     * how it would stand among what is allowed though it is not outside. Fails with `LeadsInside`, and as names do that
+     * nobody knows.
+     */
+    whereIs: async (
+      host: string,
+      origin: string,
+    ): Promise<{ address: string; isNear: boolean }> => {
+      const name = bare(host);
+      const isNear = allowed.includes(origin);
+      if (!isNear && (isNameOfHere(name) || (ipaddr.isValid(name) && !isOutside(name)))) {
+        throw new LeadsInside();
+      }
+      if (ipaddr.isValid(name)) return { address: name, isNear };
+      return { address: await addressOf(name, isNear ? resolve : outsideOnly(resolve)), isNear };
+    },
+    /** Where a domain says that a service of it is; null: it says nothing. */
+    serviceAt: async (service: string): Promise<{ host: string; port: number } | null> => {
+      const found = await resolveService(service).catch(() => []);
+      const first = [...found].sort((a, b) => a.priority - b.priority)[0];
+      return first ? { host: first.name, port: first.port } : null;
+    },
     /** Fails with `LeadsInside` where a name leads inside, and as sockets do where nobody answers. */
     ask: async (what: Asked): Promise<Answered> => {
       // Names and rules change: what was allowed when an address was given is looked at again.

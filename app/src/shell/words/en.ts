@@ -72,6 +72,8 @@ export const en = {
       'Its address leads into this house’s own network. Write the one that it has on the internet.',
     'network-too-slow': 'The network took too long to answer. It is tried again.',
     'network-unreachable': 'The network cannot be reached. It is tried again.',
+    'network-unencrypted':
+      'The connection to the network could not be encrypted, so no password was told.',
     'network-too-many': 'The network wants it later. It is tried again.',
     'network-broken': 'The network does not work at the moment. It is tried again.',
     'network-gone':

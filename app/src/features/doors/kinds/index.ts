@@ -6,6 +6,7 @@ import { tintypeWords } from './tintype/words';
 import { townfinderWords } from './townfinder/words';
 import { waveletWords } from './wavelet/words';
 import type { NetworkWording, NetworkWords } from './words';
+import { xmppWords } from './xmpp/words';
 
 const wordings: Readonly<Record<string, NetworkWording>> = {
   text: textWords,
@@ -14,6 +15,7 @@ const wordings: Readonly<Record<string, NetworkWording>> = {
   wavelet: waveletWords,
   tintype: tintypeWords,
   townfinder: townfinderWords,
+  xmpp: xmppWords,
   bridge: bridgeWords,
 };
 
