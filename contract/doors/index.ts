@@ -1,3 +1,4 @@
+import { setAsideReasons } from '@porch/core/conversation';
 import { type Listed, listedFields } from '@porch/core/listing';
 import { z } from 'zod';
 import { FILES_MOST, IdSchema, StepSchema, TimeSchema } from '../entries';
@@ -27,6 +28,9 @@ export const RemoteFileSchema = z.object({
 });
 export type RemoteFile = z.infer<typeof RemoteFileSchema>;
 
+/** So many pictures that lie elsewhere are known of a mail. */
+export const PICTURES_ELSEWHERE_MOST = 20;
+
 export const CallSchema = z.object({ seconds: z.number().int().nonnegative() });
 
 /** Something that somebody said at a door; once for each of the network's own ids, however often it comes. */
@@ -47,6 +51,18 @@ export const InboundSchema = z.object({
   /** What files are called that could not be had from the network. */
   missing: z.array(z.string().max(400)).max(FILES_MOST).optional(),
   proves: z.array(ProvenWaySchema).max(4).default([]),
+  /** Where they say that they are reached by mail; only their word. */
+  email: z.string().max(400).optional(),
+  /** It came by mail: what else stood in it, and what it is about. */
+  mail: z
+    .object({
+      rest: z.string(),
+      subject: z.string().max(400),
+      /** Pictures of it that lie elsewhere. */
+      pictures: z.array(z.string().max(2_000)).max(PICTURES_ELSEWHERE_MOST),
+    })
+    .optional(),
+  setAside: z.enum(setAsideReasons).optional(),
 });
 export type Inbound = z.infer<typeof InboundSchema>;
 

@@ -41,6 +41,9 @@ const whole: WholeEntries = {
     call: { seconds: 12 },
     isMail: true,
     hasRest: true,
+    subject: 'Two ferns',
+    pictures: 3,
+    setAside: 'automatic',
   },
   'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files, way: 'screen' },
   details: {

@@ -1,5 +1,5 @@
 import type { ConversationState, Entry, Group } from '@porch/core/conversation';
-import { groups, heldBackReasons, steps, views } from '@porch/core/conversation';
+import { groups, heldBackReasons, setAsideReasons, steps, views } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { owings } from '@porch/core/promises';
@@ -89,6 +89,9 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     call: z.object({ seconds: z.number() }).optional(),
     isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
+    subject: z.string().optional(),
+    pictures: z.number().int().optional(),
+    setAside: z.enum(setAsideReasons).optional(),
   }),
   z.object({
     ...filed,

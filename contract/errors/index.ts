@@ -37,6 +37,7 @@ export const errorStatus = {
   'already-set-up': 409,
   'id-taken': 409,
   'email-taken': 409,
+  'address-taken': 409,
   'changed-meanwhile': 409,
   'moved-meanwhile': 409,
   'nothing-to-undo': 409,

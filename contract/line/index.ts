@@ -4,6 +4,7 @@ import { z } from 'zod';
 import {
   CountsSchema,
   FILES_MOST,
+  FileMentionSchema,
   IdSchema,
   KeptEntrySchema,
   RowSchema,
@@ -92,6 +93,14 @@ export const DeedDoneSchema = z.object({
 export type DeedDone = z.infer<typeof DeedDoneSchema>;
 
 /** What else stood in a mail beside its writer's words: what they answer, and their signature. */
+/** Pictures that a mail shows and does not carry, once somebody has asked for them. */
+export const PicturesElsewhereSchema = z.object({
+  files: z.array(FileMentionSchema),
+  /** So many cannot be had. */
+  missing: z.number().int(),
+});
+export type PicturesElsewhere = z.infer<typeof PicturesElsewhereSchema>;
+
 export const RestSchema = z.object({ text: z.string() });
 export type Rest = z.infer<typeof RestSchema>;
 

@@ -54,6 +54,10 @@ export const heldBackReasons = [
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 
+/** Why what came in does not stand in the line as what a person said: a program wrote it, or a server doubts it. */
+export const setAsideReasons = ['automatic', 'junk', 'forged'] as const;
+export type SetAside = (typeof setAsideReasons)[number];
+
 /** What is owed, by when, and whose it is. Moments are UTC epoch milliseconds. */
 export interface Owed {
   /** Empty: an answer. */
@@ -86,6 +90,12 @@ export type Happening =
       /** It came by mail; and what else stood in that is kept apart. */
       isMail?: boolean;
       hasRest?: boolean;
+      /** What the mail is about, where that is not what the one before it was about. */
+      subject?: string;
+      /** So many pictures of it lie elsewhere, and are fetched only when somebody asks for them. */
+      pictures?: number;
+      /** Nobody has to answer it, and why. */
+      setAside?: SetAside;
     }
   /**
    * They changed what they said in the entry `of` (its seq), or took it back; `saidAt`: when, as their network says. The

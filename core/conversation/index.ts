@@ -8,6 +8,7 @@ export type {
   Owed,
   OwnAnswer,
   Page,
+  SetAside,
   Step,
   Way,
 } from './entry';
@@ -18,6 +19,7 @@ export {
   isOfTheWhole,
   isOnTheRoll,
   SCREEN,
+  setAsideReasons,
   steps,
 } from './entry';
 export type { ConversationState, Group } from './reducer';

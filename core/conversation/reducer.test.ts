@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import {
+  combine,
   type Entry,
   emptyConversation,
+  emptyThread,
   entryKinds,
   fold,
   foldAll,
+  foldThread,
   groupOf,
   type Happening,
   isForVisitor,
@@ -41,6 +44,43 @@ const answers = (text: string): Happening => ({
   way: SCREEN,
 });
 const by = { memberId: 'member-1' };
+const aside = (text: string): Happening => ({ ...says(text), setAside: 'automatic' }) as Happening;
+
+describe('what nobody has to answer', () => {
+  it.each<[string, Happening[], string]>([
+    ['is done with where it is all that there is', [aside('News')], 'wrapped-up'],
+    ['leaves what waits waiting', [says('Hello'), aside('News')], 'waiting'],
+    [
+      'leaves what is answered answered',
+      [says('Hello'), answers('Yes'), aside('News')],
+      'answered',
+    ],
+    [
+      'leaves what is put by put by',
+      [says('Hello'), { kind: 'put-by', ...by, until: 9 * minute }, aside('News')],
+      'put-by',
+    ],
+    ['stands in the line once a person says something', [aside('News'), says('Hello')], 'waiting'],
+  ])('%s', (_what, happenings, group) => {
+    expect(groupOf(foldAll(roll(...happenings)))).toBe(group);
+  });
+
+  it('is not unread, and is what was said last', () => {
+    const state = foldAll(roll(says('Hello'), aside('News')));
+    expect(state).toMatchObject({
+      unread: [1],
+      waitingSince: minute,
+      lastWords: 'News',
+      saidSeq: 2,
+    });
+  });
+
+  it('is the same in the fold of its thread', () => {
+    const entries = roll(aside('News'), says('Hello'), answers('Yes'), aside('More'));
+    const thread = entries.reduce(foldThread, emptyThread('thread-1', 'door-1'));
+    expect(combine([thread])).toEqual(foldAll(entries));
+  });
+});
 
 describe('where a conversation stands', () => {
   it.each<[string, Happening[], string]>([

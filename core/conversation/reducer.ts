@@ -81,8 +81,21 @@ export const emptyConversation: ConversationState = {
 type State = ConversationState;
 
 /** A call is told by a sign that every language has. */
-const wordsOf = ({ text, files, call }: Entry & { kind: 'visitor-said' }): string =>
-  call ? ['☎', text].filter(Boolean).join(' ') : summary(text, files);
+const wordsOf = ({ text, files, call, subject }: Entry & { kind: 'visitor-said' }): string => {
+  if (call) return ['☎', text].filter(Boolean).join(' ');
+  const words = summary(text, files);
+  return subject && subject !== words ? summary(`${subject}: ${words}`, []) : words;
+};
+
+/** What nobody has to answer changes nothing of what is owed; where it is all that there is, it is done with. */
+const setAside = (state: State, entry: Entry & { kind: 'visitor-said' }): State => ({
+  ...state,
+  aside: state.lastBy === null ? 'wrapped-up' : state.aside,
+  lastAt: entry.at,
+  saidSeq: entry.seq,
+  lastWords: wordsOf(entry),
+  lastBy: 'visitor',
+});
 
 const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): State => {
   // Whatever was set aside counts as settled: patience starts anew with this message.
@@ -150,7 +163,7 @@ const withAnswers = (known: readonly OwnAnswer[], given: readonly OwnAnswer[]): 
 const apply = (state: State, entry: Entry): State => {
   switch (entry.kind) {
     case 'visitor-said':
-      return visitorSpoke(state, entry);
+      return entry.setAside ? setAside(state, entry) : visitorSpoke(state, entry);
     case 'team-said':
       return teamSpoke(state, entry);
     case 'visitor-changed':

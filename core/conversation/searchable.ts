@@ -4,6 +4,9 @@ import type { Entry } from './entry';
 export const searchableText = (entry: Entry): string => {
   switch (entry.kind) {
     case 'visitor-said':
+      return [entry.subject ?? '', entry.text, ...entry.files.map((file) => file.name)]
+        .filter(Boolean)
+        .join('\n');
     case 'team-said':
       return [entry.text, ...entry.files.map((file) => file.name)].join('\n');
     case 'visitor-changed':

@@ -65,6 +65,7 @@ type Field = keyof ThreadState['from'];
 const fieldsOf = (thread: ThreadState, entry: Entry): readonly Field[] => {
   switch (entry.kind) {
     case 'visitor-said': {
+      if (entry.setAside) return thread.lastBy === null ? ['place', 'aside'] : ['place'];
       const fields: Field[] = ['place', 'owed'];
       if (entry.page) fields.push('page');
       if (entry.zone) fields.push('zone');

@@ -7,6 +7,7 @@ export {
 } from './bounces';
 
 export { type Parted, partReply } from './quoted';
+export { bareSubject } from './subjects';
 
 /** The header lines of a mail that matter here, by name in small letters; the first of each. */
 export type Headers = Readonly<Record<string, string | undefined>>;
@@ -26,6 +27,11 @@ export const isAutomatic = (headers: Headers, envelopeFrom: string): boolean => 
   if (headers['x-autoreply'] !== undefined || headers['x-autorespond'] !== undefined) return true;
   return /^(mailer-daemon|postmaster|no-?reply)@/i.test(envelopeFrom);
 };
+
+/** Whether the server that received a mail takes it for one that nobody wants, as such servers say it. */
+export const isJunk = (headers: Headers): boolean =>
+  /^yes\b/i.test(headers['x-spam-flag']?.trim() ?? '') ||
+  /^yes\b/i.test(headers['x-spam-status']?.trim() ?? '');
 
 /** Whether only its reader's own program can open a mail (RFC 3156, 4; RFC 8551, 3.2). */
 export const isEncrypted = (headers: Headers): boolean => {

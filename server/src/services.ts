@@ -24,6 +24,7 @@ import { createDelivering } from './doors/delivering';
 import { createFailing } from './doors/failing';
 import { createFetching } from './doors/fetching';
 import { createListings } from './doors/listing';
+import { mailDoor } from './doors/mail/kind';
 import { createNetworks } from './doors/networks';
 import { phoneDoor } from './doors/phone/kind';
 import { pigeonpostDoor } from './doors/pigeonpost/kind';
@@ -68,6 +69,7 @@ import { createLamp } from './lamp/lamp';
 import { createLate } from './lamp/late';
 import { createHub, type News } from './live/hub';
 import { createAlertMails } from './mail/alerts';
+import { createElsewhere } from './mail/elsewhere';
 import { createMailboxes } from './mail/mailbox';
 import { createMailPort } from './mail/own-port';
 import { refusing } from './mail/refusing';
@@ -290,6 +292,7 @@ export const createServices = (
     seal,
     kinds: [
       websiteDoor,
+      mailDoor({ ...parts, store, change, mailSettings, replyAddresses, origin }),
       ...[
         textDoor,
         pigeonpostDoor,
@@ -337,6 +340,7 @@ export const createServices = (
     replyAddresses,
     mailSettings,
     bounced: visitorMails.bounced,
+    undelivered: delivering.undelivered,
     refusals: limits.mailRefusals,
   });
   const kinds = [
@@ -426,6 +430,7 @@ export const createServices = (
     sharedFiles,
     mailSettings,
     mailTaking,
+    elsewhere: createElsewhere({ store, write, files, outside }),
     visitorMails,
     replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),

@@ -6,6 +6,7 @@ import {
   mkdtempSync,
   renameSync,
   rmSync,
+  utimesSync,
   writeFileSync,
 } from 'node:fs';
 import { connect } from 'node:net';
@@ -99,15 +100,16 @@ export const openRealMailbox = async () => {
     port: () => port,
     stop,
     start,
-    /** Lays a mail into it, as the server does that received it. */
-    deliver: (raw: string): void => {
+    /** Lays a mail into it, as the server does that received it; `cameAt`: when, `isRead`: somebody has read it already. */
+    deliver: (raw: string, { cameAt = new Date(), isRead = false } = {}): void => {
       count += 1;
       const name = `${Date.now()}.${count}.test`;
       writeFileSync(join(dir, 'mail', 'tmp', name), raw.replace(/\r?\n/g, '\r\n'));
       own(`mail/tmp/${name}`);
       // From there into its place in one go (maildir): nobody reads half a mail.
       const from = join(dir, 'mail', 'tmp', name);
-      const to = join(dir, 'mail', 'new', name);
+      const to = join(dir, 'mail', isRead ? `cur/${name}:2,S` : `new/${name}`);
+      utimesSync(from, cameAt, cameAt);
       renameSync(from, to);
     },
     close: async (): Promise<void> => {

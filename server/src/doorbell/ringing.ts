@@ -261,7 +261,10 @@ export const createRinging = (services: {
 
   const follow: Follow = (was, conversation, entries) => {
     const talk = conversation.id;
-    const said = entries.filter((entry) => entry.kind === 'visitor-said').at(-1);
+    const said = entries
+      .filter((entry) => entry.kind === 'visitor-said')
+      .filter(({ setAside }) => !setAside)
+      .at(-1);
     if (said) {
       saidSomething(was, conversation, said);
       return [];

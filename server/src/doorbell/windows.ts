@@ -48,8 +48,9 @@ export const createWindows = (services: {
   };
 
   const follow: Follow = (_was, conversation, entries) => {
-    for (const { kind: what, threadId } of entries) {
-      if (what !== 'visitor-said' || threadId === null) continue;
+    for (const entry of entries) {
+      const { threadId } = entry;
+      if (entry.kind !== 'visitor-said' || entry.setAside || threadId === null) continue;
       const thread = conversation.threads.find((one) => one.threadId === threadId);
       const end = thread ? endOf(thread) : null;
       const at = thread && end !== null ? warnedAt(end, windowOf(thread.doorId) ?? 0) : null;

@@ -29,6 +29,7 @@ const ofMessages: ReadonlySet<string> = new Set([
   'door-mute',
   'person-stopped',
   'person-unknown',
+  'mail-refused',
   'file-too-large',
   'file-elsewhere',
 ]);

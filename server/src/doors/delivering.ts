@@ -26,6 +26,9 @@ const rank: { readonly [One in Step]: number } = {
   read: 4,
 };
 
+/** Among so many entries it is looked for what has not arrived. */
+const LOOKED_AT_MOST = 80;
+
 const DAY_MS = 24 * 3_600_000;
 
 /** Carries out by doors what is said, and notes of each message how far it has come. */
@@ -165,6 +168,15 @@ export const createDelivering = (services: {
       if (known) return { result: null, news: step(known, next) };
       store.deliveries.keepEarly({ doorId, ...next }, clock.now());
       return { result: null, news: [] };
+    },
+    /** What was last said to a writer has not arrived, as is told of nothing in particular. */
+    undelivered: (threadId: string, why: string): News[] => {
+      const said = store.entries.threadBefore(threadId, Number.MAX_SAFE_INTEGER, LOOKED_AT_MOST);
+      const known = said
+        .map(({ seq }) => store.deliveries.bySeq(seq))
+        .filter((one) => one !== null && one.step !== 'failed')
+        .at(-1);
+      return known ? step(known, { networkId: known.networkId, step: 'failed', why }) : [];
     },
     /** Forgets what was said of messages that never were. */
     tidy: (): void => store.deliveries.dropEarlyBefore(clock.now() - DAY_MS),

@@ -106,7 +106,7 @@ export const createOwing = (services: {
     switch (entry.kind) {
       case 'visitor-said': {
         const { dueAt, state } = conversation;
-        const isOwed = entry.note && state.isNote && dueAt !== null;
+        const isOwed = !entry.setAside && entry.note && state.isNote && dueAt !== null;
         return isOwed && byItself(conversation).length === 0 ? [oweByItself('note', dueAt)] : [];
       }
       case 'here':

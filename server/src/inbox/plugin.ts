@@ -3,6 +3,7 @@ import {
   DeedDoneSchema,
   DeedSchema,
   LinePageSchema,
+  PicturesElsewhereSchema,
   RestSchema,
   RollPageSchema,
   SearchPageSchema,
@@ -18,7 +19,7 @@ const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
 export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { line, reply, search, delivering, write } = services;
+  const { line, reply, search, delivering, elsewhere, write } = services;
 
   app.get(
     '/api/line',
@@ -61,6 +62,19 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
       schema: { params: EntryInPath, response: { 200: RestSchema } },
     },
     async (request) => line.rest(request.params.id, request.params.entryId),
+  );
+
+  app.post(
+    '/api/conversations/:id/entries/:entryId/pictures',
+    {
+      config: { who: 'team' },
+      schema: {
+        params: EntryInPath,
+        body: z.object({}),
+        response: { 200: PicturesElsewhereSchema },
+      },
+    },
+    async (request) => elsewhere.show(line.entry(request.params.id, request.params.entryId)),
   );
 
   app.post(

@@ -5,11 +5,13 @@ import {
   type Entry,
   type Happening,
   type Page,
+  type SetAside,
   THREADS_MOST,
   type ThreadState,
 } from '@porch/core/conversation';
 import { isZone } from '@porch/core/hours';
 import { takesNotes } from '@porch/core/lamp';
+import { bareSubject } from '@porch/core/mail';
 import { cleanLine, cleanMessage, MESSAGE_LONGEST, NAME_LONGEST } from '@porch/core/text';
 import { webAddress } from '@porch/core/website';
 import type { Clock } from '../clock';
@@ -49,6 +51,11 @@ export interface Message {
   language?: string;
   /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
   rest?: string;
+  /** What the mail that it came in is about, and where the pictures of it lie that are elsewhere. */
+  subject?: string;
+  pictures?: readonly string[];
+  /** Nobody has to answer it, and why. */
+  setAside?: SetAside;
   /** What was too long to be shown at once; kept, and asked for apart. */
   more?: string;
 }
@@ -64,6 +71,8 @@ export interface Circumstances {
   /** What the door itself says to it, into the conversation of these threads. */
   after?: (threadIds: readonly string[]) => Recording[];
 }
+
+const SUBJECT_LONGEST = 200;
 
 /** What is told within this was said as it came. */
 const SAME_MOMENT_MS = 2_000;
@@ -124,6 +133,14 @@ export const createReceive = (services: {
     return agoMs > SAME_MOMENT_MS && agoMs < SAID_AGO_MOST_MS ? { saidAt } : {};
   };
 
+  /** What a mail is about, where that is not what the last one was about; '' otherwise. */
+  const newSubject = (threadId: string, subject: string): string => {
+    const bare = cleanLine(bareSubject(subject)).slice(0, SUBJECT_LONGEST);
+    if (bare === '' || bare === store.mailFacts.subject(threadId)) return '';
+    store.mailFacts.setSubject(threadId, bare);
+    return bare;
+  };
+
   const message = (
     writer: Writer,
     typed: Message,
@@ -146,9 +163,12 @@ export const createReceive = (services: {
     const saidAt = earlier(typed.saidAt);
     const language = typed.language ? { language: typed.language } : {};
     const mail = typed.rest === undefined ? {} : { isMail: true };
-    const apart = typed.rest || typed.more;
+    const apart = [typed.more, typed.rest].filter(Boolean).join('\n\n');
     const rest = apart ? { hasRest: true } : {};
     if (apart) store.heldMails.keepRest(thread.id, typed.id, apart);
+    const subject = newSubject(thread.id, typed.subject ?? '');
+    const { pictures = [] } = typed;
+    store.mailFacts.keepPictures(thread.id, typed.id, pictures);
     const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
     const comes = isHere && !was?.isHere;
     const recordings: Recording[] = [
@@ -168,6 +188,9 @@ export const createReceive = (services: {
           ...language,
           ...mail,
           ...rest,
+          ...(subject ? { subject } : {}),
+          ...(pictures.length > 0 ? { pictures: pictures.length } : {}),
+          ...(typed.setAside ? { setAside: typed.setAside } : {}),
         },
       },
       ...after(conversation.threads.map(({ threadId }) => threadId)),
@@ -213,15 +236,28 @@ export const createReceive = (services: {
     const text = whole.slice(0, MESSAGE_LONGEST);
     const more = whole.slice(MESSAGE_LONGEST);
     // What cannot be shown was said all the same.
-    const isNothing = !text && fileIds.length === 0 && !said.missing?.length && !said.call;
+    const isNothing =
+      !text && !said.mail?.subject && fileIds.length === 0 && !said.missing?.length && !said.call;
     const missing = isNothing ? [''] : said.missing;
     const { call } = said;
-    const typed = { id: newId(), text, more, fileIds, page: null, saidAt, missing, call };
+    const typed = {
+      id: newId(),
+      // Some say all of it in the subject.
+      text: text || (fileIds.length === 0 ? (said.mail?.subject ?? '') : ''),
+      more,
+      fileIds,
+      page: null,
+      saidAt,
+      missing,
+      call,
+      ...said.mail,
+      setAside: said.setAside,
+    };
     const called = cleanLine(name).slice(0, NAME_LONGEST);
     const taken = message(writer, typed, {
       isHere: false,
       before: (state) => {
-        const news = Object.entries({ name: called, ...reachedBy(said) }).filter(
+        const news = Object.entries({ name: called, email: said.email, ...reachedBy(said) }).filter(
           ([field, value]) => value && !state?.[field as 'name' | 'phone' | 'email'],
         );
         if (news.length === 0) return [];

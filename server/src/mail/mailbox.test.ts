@@ -154,6 +154,40 @@ describe('answers that come by an ordinary mailbox', () => {
     expect(said()).toEqual([]);
   });
 
+  it('stand beside mails to a door, taken from when it was opened on, read elsewhere or not', async () => {
+    const heard = (): string[] =>
+      house.store.entries
+        .since(0, 500)
+        .flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.text] : []));
+    const mailTo = (to: string, text: string) =>
+      letter(to, text).replaceAll('maren@quillfern.example', 'wren@post.example');
+    await untilAsync(async () => (await problem()) === null);
+    house.clock.set(Date.now());
+    const made = await house.ask('POST', '/api/network-doors', {
+      cookie: maren,
+      body: { kind: 'mail', name: 'Mail', given: { address: 'hello@quillfern.example' } },
+    });
+    const cameAt = new Date(house.clock.now() - minute);
+    mailbox.deliver(mailTo('hello@quillfern.example', 'From before'), { cameAt });
+    mailbox.deliver(mailTo('hello@quillfern.example', 'A new one'));
+    await until(() => heard().includes('A new one') || undefined);
+    await until(() => house.store.doors.mark(made.body.id) || undefined);
+    const isRead = true;
+    mailbox.deliver(mailTo('hello@quillfern.example', 'Read on another phone'), { isRead });
+    mailbox.deliver(mailTo('somebody@quillfern.example', 'For somebody else'), { isRead });
+    mailbox.deliver(mailTo('hello@quillfern.example', 'The last one'));
+    await until(() => heard().includes('The last one') || undefined);
+    expect(heard()).toEqual(['A new one', 'Read on another phone', 'The last one']);
+    // After a break it goes on from where it was, though nothing is unread.
+    await mailbox.stop();
+    mailbox.deliver(mailTo('hello@quillfern.example', 'Read in the pause'), { isRead });
+    await mailbox.start();
+    await untilAsync(async () => {
+      house.clock.advance(5 * minute);
+      return heard().includes('Read in the pause');
+    });
+  });
+
   it('say what is wrong where nobody may look in', async () => {
     await setMail('wrong');
     await untilAsync(async () => (await problem()) === 'mail-sign-in');

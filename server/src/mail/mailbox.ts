@@ -46,11 +46,18 @@ export const createMailboxes = (services: {
   let isStopped = false;
 
   const takeOne = async (client: ImapFlow, uid: number): Promise<void> => {
-    const known = await client.fetchOne(`${uid}`, { envelope: true, size: true }, { uid: true });
+    const known = await client.fetchOne(
+      `${uid}`,
+      { envelope: true, size: true, internalDate: true },
+      { uid: true },
+    );
     const addressed = known ? [...(known.envelope?.to ?? []), ...(known.envelope?.cc ?? [])] : [];
     const to = addressed.flatMap(({ address }) => address ?? []);
     // Anybody may write to the mailbox: what is for nobody here is not even fetched.
-    if (!known || !to.some(taking.isOurs) || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
+    const cameAt = known ? new Date(known.internalDate ?? Number.NaN).getTime() : Number.NaN;
+    const isOurs = (address: string) =>
+      taking.isOurs(address, Number.isFinite(cameAt) ? cameAt : undefined);
+    if (!known || !to.some(isOurs) || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
     const found = await client.fetchOne(`${uid}`, { source: true, envelope: true }, { uid: true });
     const source = found ? found.source : undefined;
     if (!found || !source) return;
@@ -61,11 +68,30 @@ export const createMailboxes = (services: {
     if (came !== 'nobodys') await client.messageFlagsAdd(`${uid}`, ['\\Seen'], { uid: true });
   };
 
+  /** From which mail on nobody has looked for those of the doors, in this state of the mailbox (RFC 9051, 2.3.1.1). */
+  const firstNew = (validity: string): number | null => {
+    const marks = taking.openDoors().map(({ id }) => taking.markOf(id));
+    const seen = marks.map((mark) => mark.split('.')).filter(([state]) => state === validity);
+    // A door that has looked at nothing yet begins with what comes from now on.
+    return seen.length > 0 ? Math.min(...seen.map(([, uid]) => Number(uid))) + 1 : null;
+  };
+
+  /** Mails that somebody may have read elsewhere before we looked, which are marked as seen. */
+  const readElsewhere = async (client: ImapFlow, from: number | null): Promise<number[]> => {
+    if (from === null) return [];
+    const found = (await client.search({ uid: `${from}:*` }, { uid: true })) || [];
+    // A range that ends with * has the last mail in it, whatever that is.
+    return found.filter((uid) => uid >= from);
+  };
+
   /** Whether all that is new could be taken; what could not is looked at again. */
   const takeNew = async (client: ImapFlow, looked: Set<number>): Promise<boolean> => {
     const unseen = (await client.search({ seen: false }, { uid: true })) || [];
+    const { uidValidity = 0n, uidNext = 1 } = client.mailbox || {};
+    const elsewhere = await readElsewhere(client, firstNew(`${uidValidity}`));
+    const uids = [...new Set([...unseen.slice(-UNSEEN_MOST), ...elsewhere])].sort((a, b) => a - b);
     let isWhole = true;
-    for (const uid of unseen.slice(-UNSEEN_MOST)) {
+    for (const uid of uids) {
       if (looked.has(uid)) continue;
       try {
         await takeOne(client, uid);
@@ -75,6 +101,8 @@ export const createMailboxes = (services: {
         isWhole = false;
       }
     }
+    const upTo = Math.max(uidNext - 1, ...uids);
+    if (isWhole) await taking.lookedUpTo(`${uidValidity}.${upTo}`);
     return isWhole;
   };
 

@@ -4,7 +4,8 @@ import { type Headers, partReply } from '@porch/core/mail';
 import { cleanMessage } from '@porch/core/text';
 import { ABOVE_MARK } from '@porch/core/visitor-mail';
 import { compile } from 'html-to-text';
-import { type AddressObject, type ParsedMail, simpleParser } from 'mailparser';
+import { type AddressObject, type Attachment, type ParsedMail, simpleParser } from 'mailparser';
+import { picturesIn } from './pictures';
 
 export interface Attached {
   name: string;
@@ -18,6 +19,10 @@ export interface ReadMail {
   messageId: string | null;
   /** What the header says; anybody can write anything there. '' where it names nobody, or more than one. */
   from: string;
+  /** What they call themselves there; '' where it does not say. */
+  fromName: string;
+  /** When it was written, as it says. UTC epoch milliseconds; null: it does not say. */
+  writtenAt: number | null;
   /** To whom it was addressed, by its header. */
   to: string[];
   subject: string;
@@ -27,6 +32,8 @@ export interface ReadMail {
   /** What stood there besides, as far as it is kept. */
   rest: string;
   attached: Attached[];
+  /** Where pictures lie that it shows and does not carry; without those that only tell that it was read. */
+  pictures: string[];
   /** What a server says became of a mail of ours (message/delivery-status); '' where it is no such mail. */
   status: string;
 }
@@ -40,6 +47,8 @@ const NAMES = [
   'x-autoreply',
   'x-autorespond',
   'authentication-results',
+  'x-spam-flag',
+  'x-spam-status',
 ] as const;
 
 /** RFC 3464, 2 */
@@ -96,6 +105,12 @@ const textIn = ({ text = '', html }: ParsedMail): string =>
 /** By what a mail was signed, which nobody reads. */
 const SIGNATURE_TYPE = /^application\/(x-)?(pkcs7|pgp)-signature$/i;
 
+/** What is shown within the text and is smaller is a logo under a signature, and no picture that somebody sends. */
+const ORNAMENT_LARGEST_BYTES = 10_000;
+
+const isOrnament = ({ related, contentType, content }: Attachment): boolean =>
+  related && (!contentType.startsWith('image/') || content.length <= ORNAMENT_LARGEST_BYTES);
+
 const wordsIn = (text: string): Pick<ReadMail, 'said' | 'rest'> => {
   const { said, rest } = partReply(text.slice(0, TEXT_LONGEST), ourLines);
   const kept = cleanMessage(rest);
@@ -113,8 +128,7 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
     skipHtmlToText: true,
   });
   const attached = parsed.attachments
-    // What is shown within the text (a logo under a signature) is no attachment of its own.
-    .filter(({ related, contentType }) => !related && !SIGNATURE_TYPE.test(contentType))
+    .filter((one) => !SIGNATURE_TYPE.test(one.contentType) && !isOrnament(one))
     .map(({ filename, content }) => ({ name: filename ?? 'file', bytes: content }));
   const messageId = parsed.messageId ?? null;
   const headers = headersOf(parsed);
@@ -127,11 +141,14 @@ export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
       .slice(0, 24),
     messageId,
     from: writers.length === 1 ? (writers[0] ?? '') : '',
+    fromName: parsed.from?.value[0]?.name ?? '',
+    writtenAt: parsed.date ? parsed.date.getTime() : null,
     to: [...addressesIn(parsed.to), ...addressesIn(parsed.cc)],
     subject: parsed.subject ?? '',
     headers,
     ...wordsIn(textIn(parsed)),
     attached,
+    pictures: parsed.html ? picturesIn(parsed.html.slice(0, HTML_LONGEST)) : [],
     // The parser puts what a server says of a delivery into the text.
     status: REPORT.test(headers['content-type'] ?? '') ? (parsed.text ?? '') : '',
   };

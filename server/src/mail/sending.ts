@@ -19,6 +19,7 @@ export interface OutMail {
   isReply?: boolean;
   /** Where it is told that it did not arrive; otherwise to whom it is from. */
   bouncesTo?: string;
+  attached?: readonly { name: string; type: string; bytes: Buffer }[];
   /** By which address no more of these come (RFC 8058). */
   stop?: string;
 }
@@ -83,6 +84,15 @@ export const sendMail = async (
       text: mail.text,
       ...(mail.html ? { html: mail.html } : {}),
       messageId: mail.messageId,
+      ...(mail.attached
+        ? {
+            attachments: mail.attached.map(({ name, type, bytes }) => ({
+              filename: name,
+              contentType: type,
+              content: bytes,
+            })),
+          }
+        : {}),
       ...(mail.references.length > 0
         ? { references: [...mail.references], inReplyTo: mail.references.at(-1) }
         : {}),

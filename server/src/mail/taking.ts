@@ -1,17 +1,21 @@
 import { FILE_LARGEST_BYTES, FILES_MOST } from '@porch/contract/entries';
 import type { Deed } from '@porch/contract/line';
 import type { Member } from '@porch/contract/people';
-import type { HeldBack } from '@porch/core/conversation';
+import type { HeldBack, SetAside } from '@porch/core/conversation';
 import {
   bounceReason,
   isAutomatic,
   isEncrypted,
   isForged,
+  isJunk,
   isSameAddress,
   readDeliveryStatus,
 } from '@porch/core/mail';
 import { MESSAGE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
+import type { Delivering } from '../doors/delivering';
+import { addressesOf, MAIL } from '../doors/mail/kind';
+import { kindInWords } from '../doors/parts-in-words';
 import type { Files, Uploader } from '../files/files';
 import type { Write } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
@@ -21,7 +25,7 @@ import type { Reply } from '../inbox/reply';
 import { Refused } from '../refused';
 import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
-import type { Store, VisitorAddressRecord } from '../store';
+import type { DoorRecord, Store, VisitorAddressRecord } from '../store';
 import { createHeldMails } from './held';
 import { type ReadMail, readMail } from './reading';
 import type { ReplyAddresses } from './reply-addresses';
@@ -70,6 +74,8 @@ const whyOf = (error: unknown): HeldBack | null => {
   }
 };
 
+/** To this a mailbox knows when a mail came (RFC 9051, 2.3.3). */
+const SECOND_MS = 1_000;
 const DAY_MS = 24 * 3_600_000;
 /** By then nobody hands the same mail over again. */
 const SEEN_KEPT_MS = 30 * DAY_MS;
@@ -91,11 +97,13 @@ export const createMailTaking = (services: {
   mailSettings: MailSettingsKept;
   /** Says of answers that went by mail that they did not arrive. */
   bounced: VisitorMails['bounced'];
+  /** The same of what went out by a door. */
+  undelivered: Delivering['undelivered'];
   /** How often an address is told why; whoever is told without end may be a program that answers programs. */
   refusals: Buckets;
 }) => {
   const { store, clock, write, record, persons, reply, receive, files, refusals } = services;
-  const { replyAddresses, mailSettings, bounced } = services;
+  const { replyAddresses, mailSettings, bounced, undelivered } = services;
 
   const lookUp = (recipients: readonly string[]) => {
     const base = mailSettings.replyBase();
@@ -203,6 +211,88 @@ export const createMailTaking = (services: {
     }
   };
 
+  const openDoors = (): DoorRecord[] =>
+    store.doors.standing().filter(({ kind, closedAt }) => kind === MAIL && closedAt === null);
+
+  /** To which door a mail is that answers nothing; null: to none that is open. */
+  const doorFor = (addresses: readonly string[], cameAt?: number): DoorRecord | null =>
+    openDoors().find(
+      (door) =>
+        (cameAt === undefined || cameAt + SECOND_MS > Number(door.settings.since ?? 0)) &&
+        addresses.some((address) => addressesOf(door).some((one) => isSameAddress(one, address))),
+    ) ?? null;
+
+  /** Files of a mail that can be had, and what those are called that cannot. */
+  const filesAsFarAsTaken = async (mail: ReadMail, by: Uploader) => {
+    const had: { fileIds: string[]; missing: string[] } = { fileIds: [], missing: [] };
+    const whole = mail.attached.filter(({ bytes }) => bytes.length > 0);
+    for (const [at, { name, bytes }] of whole.entries()) {
+      const id = `mail-${mail.id}-${at}`;
+      const isTaken =
+        had.fileIds.length < FILES_MOST &&
+        bytes.length <= FILE_LARGEST_BYTES &&
+        (await files.take(id, name, bytes, by).then(
+          () => true,
+          (error) => {
+            if (!(error instanceof Refused)) throw error;
+            return false;
+          },
+        ));
+      if (isTaken) had.fileIds.push(id);
+      else if (had.missing.length < FILES_MOST) had.missing.push(name.slice(0, 400));
+    }
+    return had;
+  };
+
+  /** Why what a mail says does not stand in the line; undefined: it does. */
+  const setAsideFor = (mail: ReadMail, envelopeFrom: string): SetAside | undefined => {
+    if (isForged(mail.headers)) return 'forged';
+    if (mail.status || isAutomatic(mail.headers, envelopeFrom)) return 'automatic';
+    return isJunk(mail.headers) ? 'junk' : undefined;
+  };
+
+  /** A mail to the business, or one more of somebody who wrote before; `isProven`: it came to an address that only they know. */
+  const takeToDoor = async (
+    door: DoorRecord,
+    mail: ReadMail,
+    envelopeFrom: string,
+    isProven: boolean,
+  ): Promise<HeldBack | null> => {
+    const from = mail.from.trim().toLowerCase();
+    if (!from) return 'unknown-sender';
+    const thread = receive.threadFor({ doorId: door.id, address: from });
+    const { fileIds, missing } = await filesAsFarAsTaken(mail, {
+      threadId: thread.id,
+      address: 'mail',
+    });
+    const text = isEncrypted(mail.headers) ? kindInWords('encrypted') : mail.said;
+    await write(() => {
+      const { news } = receive.inboundNow({
+        doorId: door.id,
+        networkId: `${mail.id} ${from}`,
+        from,
+        name: mail.fromName,
+        text,
+        fileIds,
+        missing: missing.length > 0 ? missing : undefined,
+        saidAt: mail.writtenAt ?? undefined,
+        email: from,
+        proves: isProven ? [{ kind: 'email', address: from }] : [],
+        mail: { rest: mail.rest, subject: mail.subject, pictures: mail.pictures },
+        setAside: setAsideFor(mail, envelopeFrom),
+      });
+      if (mail.messageId) store.visitorMail.note(thread.id, clock.now(), mail.messageId, null);
+      return { result: null, news };
+    });
+    return null;
+  };
+
+  /** The door to mails at which a thread is; null: it is at another kind of door, or that is gone. */
+  const mailDoorOf = (threadId: string): DoorRecord | null => {
+    const door = store.doors.byId(store.threads.byId(threadId)?.doorId ?? '');
+    return door?.kind === MAIL && door.removedAt === null ? door : null;
+  };
+
   const heldMails = createHeldMails({ store, clock, persons, record, passOn });
 
   /** Whether a mail is of whoever we wrote to, as far as is known. */
@@ -215,7 +305,8 @@ export const createMailTaking = (services: {
     if (!failed) return Promise.resolve(false);
     return write(() => {
       const isNew = store.mail.see(mail.id, clock.now());
-      const news = isNew ? bounced(threadId, bounceReason(failed.status)) : [];
+      const say = mailDoorOf(threadId) ? undelivered : bounced;
+      const news = isNew ? say(threadId, bounceReason(failed.status)) : [];
       return { result: true, news };
     });
   };
@@ -238,6 +329,10 @@ export const createMailTaking = (services: {
       const ask = (entryId: string) => heldMails.ask(entryId, threadId, mail, bytes);
       return held('other-address', { ask });
     }
+    const door = mailDoorOf(threadId);
+    if (door && door.closedAt === null && isSameAddress(mail.from, to.address)) {
+      return takeToDoor(door, mail, envelopeFrom, true);
+    }
     const why = await passOn(mail, threadId);
     return why === null ? null : held(why, { isVisitors: true });
   };
@@ -245,7 +340,18 @@ export const createMailTaking = (services: {
   return {
     heldMails,
     /** Whether a mail for an address would be looked at; of anything else nothing is taken. */
-    isOurs: (address: string): boolean => lookUp([address]) !== null,
+    isOurs: (address: string, cameAt?: number): boolean =>
+      lookUp([address]) !== null || doorFor([address], cameAt) !== null,
+    /** Up to which mail of the mailbox a door has been looked for; '' before that. */
+    markOf: (doorId: string): string => store.doors.mark(doorId),
+    /** All that the mailbox has up to a mark was looked at for the doors that are open. */
+    lookedUpTo: (mark: string): Promise<null> =>
+      write(() => {
+        for (const { id } of openDoors()) store.doors.setMark(id, mark);
+        return { result: null, news: [] };
+      }),
+    /** Doors to mails that are open: what comes to the mailbox may be for one of them. */
+    openDoors,
     /**
      * Takes one mail; the same mail twice is once. Resolves when what came of it is on disk; fails where that
      * cannot be said now, so that whoever has the mail keeps it.
@@ -256,7 +362,10 @@ export const createMailTaking = (services: {
     ): Promise<HeldBack | 'nobodys' | null> => {
       const mail = await readMail(bytes);
       const looked = lookUp([...envelope.to, ...mail.to]);
-      if (!looked) return 'nobodys';
+      if (!looked) {
+        const door = doorFor([...envelope.to, ...mail.to]);
+        return door ? takeToDoor(door, mail, envelope.from, false) : 'nobodys';
+      }
       if (looked.is === 'visitor') {
         return takeVisitors(mail, bytes, looked.record, envelope.from);
       }

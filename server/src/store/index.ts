@@ -20,6 +20,7 @@ import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
 import { lightsTable } from './lights';
 import { mailTable } from './mail';
+import { mailFactsTable } from './mail-facts';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { picturesTable } from './pictures';
@@ -49,6 +50,7 @@ export { toMention } from './files';
 export type { HeldMailRecord } from './held-mails';
 export type { DeadJob, JobRecord, NewJob } from './jobs';
 export type { ReplyAddressRecord } from './mail';
+export type { MailPictureRecord } from './mail-facts';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
 export type { Round } from './rounds';
@@ -80,6 +82,7 @@ export const createStore = (db: Db) => {
     mail: mailTable(db),
     visitorMail: visitorMailTable(db),
     heldMails: heldMailsTable(db),
+    mailFacts: mailFactsTable(db),
     probe: probeTable(db),
     promises: promisesTable(db),
     lights: lightsTable(db),

@@ -12,6 +12,7 @@ import followUps from './migrations/0010-follow-ups.sql';
 import visitorMail from './migrations/0011-visitor-mail.sql';
 import heldMails from './migrations/0012-held-mails.sql';
 import networks from './migrations/0013-networks.sql';
+import mailFacts from './migrations/0014-mail-facts.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -28,6 +29,7 @@ export const migrations: readonly string[] = [
   visitorMail,
   heldMails,
   networks,
+  mailFacts,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -45,7 +45,9 @@ export const tellSees = (conversationId: string | null): void => {
 
 /** The conversations in which a visitor said something. */
 const spokenIn = (entries: readonly Entry[]): string[] =>
-  entries.filter(({ kind }) => kind === 'visitor-said').map((entry) => entry.conversationId);
+  entries
+    .filter((entry) => entry.kind === 'visitor-said' && !entry.setAside)
+    .map((entry) => entry.conversationId);
 
 const ringHere = (client: QueryClient): void => {
   const known = client.getQueryData<MyDoorbell>(doorbellKey);

@@ -68,6 +68,14 @@ export const en = {
     'mail-encryption': 'The connection to the mail server could not be encrypted.',
     'mail-refused': 'The mail server refused it.',
     'mail-later': 'The mail server wants it later.',
+    'no-mailbox': 'There is no such mailbox.',
+    'mailbox-full': 'The mailbox there is full.',
+    'too-large-there': 'It is too large for the server there.',
+    'refused-there': 'The server there refused it.',
+    'unreachable-there': 'The server there could not be reached.',
+    'not-said': 'It came back, and nobody said why.',
+    'mail-not-set': 'Mail is not set up yet. Set it up in House, Mail, both ways.',
+    'mail-elsewhere': 'Mail to this address does not come to this house. Look at House, Mail.',
     'network-inside':
       'Its address leads into this house’s own network. Write the one that it has on the internet.',
     'network-too-slow': 'The network took too long to answer. It is tried again.',
@@ -152,6 +160,7 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     'This browser gave keys for rings that cannot be used. Nothing was changed; allow alerts again.',
   'password-too-short': ({ limit }) =>
     `The password is too short. Use at least ${limit} characters.`,
+  'address-taken': 'Another door has this address already. Use another one.',
   'email-not-understood': 'This does not look like an email address.',
   'phone-not-understood': 'This does not look like a phone number.',
   'sign-in-needed': 'You are signed out. Sign in again; what you wrote is kept on this device.',

@@ -1,4 +1,5 @@
 import { bridgeWords } from './bridge/words';
+import { mailWords } from './mail/words';
 import { phoneWords } from './phone/words';
 import { pigeonpostWords } from './pigeonpost/words';
 import { textWords } from './text/words';
@@ -10,6 +11,7 @@ import { xmppWords } from './xmpp/words';
 
 const wordings: Readonly<Record<string, NetworkWording>> = {
   text: textWords,
+  mail: mailWords,
   phone: phoneWords,
   pigeonpost: pigeonpostWords,
   wavelet: waveletWords,

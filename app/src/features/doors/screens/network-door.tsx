@@ -43,6 +43,9 @@ const Where = ({ network }: Network) => {
   const said = networkWords(network.kind);
   const known = Object.fromEntries(network.fields.map(({ id, value }) => [id, value]));
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(known);
+  const noSecrets = Object.fromEntries(
+    network.fields.filter(({ isSecret }) => isSecret).map(({ id }) => [id, '']),
+  );
   const { mutate, error, isPending, isSuccess, reset } = useSetNetworkDoor(network.id);
   if (!said) return <Text tone="ember">{doorWords().unknownKind}</Text>;
   return (
@@ -71,7 +74,7 @@ const Where = ({ network }: Network) => {
         <Button
           label={doorWords().save}
           disabled={isPending}
-          onPress={() => mutate(typed, { onSuccess: () => setTyped({ ...typed, key: '' }) })}
+          onPress={() => mutate(typed, { onSuccess: () => setTyped({ ...typed, ...noSecrets }) })}
         />
         {isSuccess ? <Done text={doorWords().saved} /> : null}
       </Row>

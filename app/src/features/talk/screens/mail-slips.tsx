@@ -1,5 +1,5 @@
-import type { Entry } from '@porch/core/conversation';
-import { useState } from 'react';
+import type { Entry, FileMention } from '@porch/core/conversation';
+import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
@@ -9,6 +9,7 @@ import { momentInWords } from '../../../kit/times';
 import { kitWords } from '../../../kit/words';
 import { useOutbox } from '../../../shell/live/outbox';
 import { useDeeds } from '../../deeds/data/deeds';
+import { usePicturesElsewhere } from '../data/pictures-elsewhere';
 import { useRest } from '../data/rest';
 import { words } from '../words';
 import type { RollFacts } from './roll-facts';
@@ -47,6 +48,55 @@ export const RestOfMail = ({ entry }: { entry: Entry & { kind: 'visitor-said' } 
       />
       {isOpen ? <RestText conversationId={entry.conversationId} entryId={entry.id} /> : null}
     </View>
+  );
+};
+
+/** Pictures of a mail that lie elsewhere: whoever has them learns that it is read, so nobody asks but whoever wants to. */
+export const PicturesOfMail = (props: {
+  entry: Entry & { kind: 'visitor-said' };
+  show: (files: readonly FileMention[]) => ReactNode;
+}) => {
+  const { entry, show } = props;
+  const [isAskedFor, setAskedFor] = useState(false);
+  const found = usePicturesElsewhere(entry, isAskedFor);
+  const said = words().conversation.elsewhere;
+  if (!isAskedFor) {
+    return (
+      <View style={styles.unfold}>
+        <Button
+          look="bare"
+          label={said.show(entry.pictures ?? 0)}
+          onPress={() => setAskedFor(true)}
+        />
+        <Text kind="small" tone="slate" style={styles.under}>
+          {said.why}
+        </Text>
+      </View>
+    );
+  }
+  if (found.isError) {
+    return (
+      <View role="alert" style={styles.failed}>
+        <Text kind="second">{kitWords().failed.more}</Text>
+        <Button label={kitWords().failed.retry} onPress={() => void found.refetch()} />
+      </View>
+    );
+  }
+  const { files = [], missing = 0 } = found.data ?? {};
+  return (
+    <>
+      {found.isPending ? <Text kind="second">{kitWords().loading}</Text> : show(files)}
+      {missing > 0 ? (
+        <Text kind="second" tone="slate" role="status">
+          {said.missing(missing)}
+        </Text>
+      ) : null}
+      {!found.isPending && files.length === 0 && missing === 0 ? (
+        <Text kind="second" tone="slate" role="status">
+          {said.none}
+        </Text>
+      ) : null}
+    </>
   );
 };
 
@@ -99,6 +149,7 @@ export const AskedSlip = ({ entry, facts }: { entry: Held; facts: RollFacts }) =
 const styles = StyleSheet.create({
   unfold: { alignItems: 'flex-start', gap: 4, marginLeft: -12 },
   rest: { alignSelf: 'stretch', marginLeft: 12, borderLeftWidth: 2, paddingLeft: 10 },
+  under: { marginLeft: 12 },
   failed: { gap: 6, marginLeft: 12, alignItems: 'flex-start' },
   slip: {
     marginHorizontal: 12,

@@ -23,7 +23,7 @@ import { whyInWords } from '../../../shell/words/why';
 import { useSendAgain } from '../data/again';
 import { words } from '../words';
 import { CallPart, Sound } from './call-part';
-import { AskedSlip, RestOfMail } from './mail-slips';
+import { AskedSlip, PicturesOfMail, RestOfMail } from './mail-slips';
 import type { RollFacts } from './roll-facts';
 
 const PICTURE_WIDEST = 300;
@@ -179,7 +179,8 @@ const VisitorSlip = ({
           {momentInWords(saidAt, now, zone)} ·{' '}
           {entry.isMail ? words().conversation.byMail : facts.byDoor(thread?.doorId ?? '')}
           {door && !facts.byDoor(thread?.doorId ?? '').includes(door) ? ` (${door})` : ''}
-          {entry.note ? ` · ${words().conversation.leftAsNote}` : ''}
+          {entry.setAside ? ` · ${words().conversation.setAside[entry.setAside]}` : ''}
+          {entry.note && !entry.setAside ? ` · ${words().conversation.leftAsNote}` : ''}
           {amended ? ` · ${words().conversation.changed}` : ''}
         </Text>
       </View>
@@ -188,8 +189,19 @@ const VisitorSlip = ({
       ) : (
         <>
           {entry.call ? <CallPart seconds={entry.call.seconds} phone={row.state.phone} /> : null}
+          {entry.subject && entry.subject !== text ? (
+            <Text kind="label" {...{ dir: 'auto' }}>
+              {entry.subject}
+            </Text>
+          ) : null}
           {text ? <Linked text={text} /> : null}
           <Files files={entry.files} open={facts.openPicture} />
+          {entry.pictures ? (
+            <PicturesOfMail
+              entry={entry}
+              show={(files) => <Files files={files} open={facts.openPicture} />}
+            />
+          ) : null}
           {entry.missing?.map((name) => (
             <Text key={name} kind="second" tone="ember">
               {words().conversation.missing(name)}

@@ -1,4 +1,4 @@
-import type { HeldBack } from '@porch/core/conversation';
+import type { HeldBack, SetAside } from '@porch/core/conversation';
 import type { BounceReason } from '@porch/core/mail';
 
 export const en = {
@@ -49,6 +49,18 @@ export const en = {
       'not-said': 'their server did not say why',
       other: 'it could not be sent',
     } satisfies Record<BounceReason | 'other', string> as Record<string, string>,
+    setAside: {
+      automatic: 'written by a program, so nobody waits',
+      junk: 'junk, as the mail server says, so nobody waits',
+      forged: 'the mail server doubts who wrote it, so nobody waits',
+    } satisfies Record<SetAside, string>,
+    elsewhere: {
+      show: (count: number) => (count === 1 ? 'Show its picture' : `Show its ${count} pictures`),
+      why: 'Whoever keeps them learns then that it is read.',
+      missing: (count: number) =>
+        count === 1 ? 'One picture could not be had.' : `${count} pictures could not be had.`,
+      none: 'There was nothing to see in them.',
+    },
     rest: { show: 'Show the rest of the email', hide: 'Hide the rest of the email' },
     more: { show: 'Show the rest of it', hide: 'Hide the rest of it' },
     asked: (from: string) =>
