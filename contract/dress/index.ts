@@ -75,6 +75,7 @@ export const DressSchema = z.object({
   ).default([]),
   onAnswer: z.enum(answerManners).default('count'),
   whenNotLit: z.enum(closedManners).default('note'),
+  callBack: z.boolean().default(false),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */

@@ -39,6 +39,7 @@ const whole: WholeEntries = {
     saidAt: 1_800_000_000_000,
     missing: ['leaf.jpg'],
     call: { seconds: 12 },
+    callBack: { phone: '+447700900123', at: 1_800_000_000_000 },
     isMail: true,
     hasRest: true,
     subject: 'Two ferns',

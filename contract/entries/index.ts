@@ -1,4 +1,4 @@
-import type { ConversationState, Entry, Group } from '@porch/core/conversation';
+import type { CallBack, ConversationState, Entry, Group } from '@porch/core/conversation';
 import { groups, heldBackReasons, setAsideReasons, steps, views } from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
@@ -74,6 +74,12 @@ const OwnAnswerSchema = z.object({ id: IdSchema, label: z.string(), value: z.str
 export const StepSchema = z.enum(steps);
 export const WaySchema = z.string().max(40);
 
+/** Where somebody wants to be called, and when; null: as soon as somebody can. */
+export const CallBackSchema = z.object({
+  phone: z.string().max(PHONE_LONGEST * 2),
+  at: TimeSchema.nullable(),
+}) satisfies z.ZodType<CallBack>;
+
 /** An entry in today's shape, exactly. */
 export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({
@@ -87,6 +93,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     saidAt: TimeSchema.optional(),
     missing: z.array(z.string()).optional(),
     call: z.object({ seconds: z.number() }).optional(),
+    callBack: CallBackSchema.optional(),
     isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
     subject: z.string().optional(),

@@ -5,6 +5,7 @@ import { isVisitorToken } from '@porch/core/ids';
 import type { Light } from '@porch/core/lamp';
 import { z } from 'zod';
 import {
+  CallBackSchema,
   DetailsSchema,
   FILES_MOST,
   IdSchema,
@@ -32,6 +33,8 @@ export const SaySchema = z.object({
   language: z.string().max(8).optional(),
   /** In which language the visitor agreed to be kept, where the door asks for that. */
   consent: z.string().max(8).nullable().optional(),
+  /** They ask to be called back; what it is about is what they say. */
+  callBack: CallBackSchema.optional(),
 });
 
 const given = {
@@ -83,7 +86,7 @@ export type VisitorLetter = z.infer<typeof VisitorLetterSchema>;
 
 /** What a visitor is told of an entry: nothing about the team's inner doings. */
 export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
-  Pick<Extract<Entry, { kind: 'visitor-said' }>, 'text' | 'files'> & {
+  Pick<Extract<Entry, { kind: 'visitor-said' }>, 'text' | 'files' | 'callBack'> & {
     by: 'visitor' | 'team' | 'door';
     /** Who of the team said it; empty for the visitor's own, and for what the door says. */
     name: string;

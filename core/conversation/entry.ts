@@ -58,6 +58,12 @@ export type HeldBack = (typeof heldBackReasons)[number];
 export const setAsideReasons = ['automatic', 'junk', 'forged'] as const;
 export type SetAside = (typeof setAsideReasons)[number];
 
+/** Where somebody wants to be called, and when; null: as soon as somebody can. UTC epoch milliseconds. */
+export interface CallBack {
+  phone: string;
+  at: number | null;
+}
+
 /** What is owed, by when, and whose it is. Moments are UTC epoch milliseconds. */
 export interface Owed {
   /** Empty: an answer. */
@@ -87,6 +93,8 @@ export type Happening =
       missing?: string[];
       /** It was a call, and for how many seconds something was spoken after the tone; 0: nothing was. */
       call?: { seconds: number };
+      /** They ask to be called back there; `at`: when, null: as soon as somebody can. UTC epoch milliseconds. */
+      callBack?: CallBack;
       /** It came by mail; and what else stood in that is kept apart. */
       isMail?: boolean;
       hasRest?: boolean;
@@ -154,7 +162,7 @@ export type Happening =
   | ({
       kind: 'owed';
       memberId: string | null;
-      why: 'note' | 'left' | 'bounced' | 'asked' | 'held' | 'hand';
+      why: 'note' | 'left' | 'bounced' | 'asked' | 'held' | 'call-back' | 'hand';
     } & Owed)
   /** What is owed under the id `of` is another, is done, or is not done after all. */
   | ({ kind: 'owed-changed'; of: string; memberId: string | null } & Owed)

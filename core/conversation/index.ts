@@ -1,4 +1,5 @@
 export type {
+  CallBack,
   Details,
   Entry,
   FileMention,

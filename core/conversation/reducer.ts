@@ -81,8 +81,14 @@ export const emptyConversation: ConversationState = {
 type State = ConversationState;
 
 /** A call is told by a sign that every language has. */
-const wordsOf = ({ text, files, call, subject }: Entry & { kind: 'visitor-said' }): string => {
-  if (call) return ['☎', text].filter(Boolean).join(' ');
+const wordsOf = ({
+  text,
+  files,
+  call,
+  callBack,
+  subject,
+}: Entry & { kind: 'visitor-said' }): string => {
+  if (call || callBack) return ['☎', text].filter(Boolean).join(' ');
   const words = summary(text, files);
   return subject && subject !== words ? summary(`${subject}: ${words}`, []) : words;
 };

@@ -94,6 +94,8 @@ export interface Dress {
   links: PlaceLink[];
   onAnswer: AnswerManner;
   whenNotLit: ClosedManner;
+  /** Whether visitors may ask to be called back. */
+  callBack: boolean;
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -138,6 +140,7 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
   links: [],
   onAnswer: 'count',
   whenNotLit: 'note',
+  callBack: false,
 });
 
 /** A dress as it was kept by an earlier program, with what has been learned to be set since. */

@@ -75,6 +75,7 @@ export interface DoorView {
   guestBook: { lit: ShownGuestBook; notLit: ShownGuestBook };
   consent: { link: string } | null;
   whenNotLit: ClosedManner;
+  callBack: boolean;
 }
 
 /** Where and how a door shows itself, in a form that a website's page can check by itself. */
@@ -164,6 +165,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
     },
     consent: dress.consent.isAsked ? { link: dress.consent.link } : null,
     whenNotLit: dress.whenNotLit,
+    callBack: dress.callBack,
   };
 };
 

@@ -3,9 +3,9 @@ import { dayOf } from '../hours';
 
 /**
  * Why something is owed: a note was left, somebody left without an answer, an answer did not arrive, it is asked whose
- * a mail is, an answer by mail could not be taken in, or one of the team said so.
+ * a mail is, an answer by mail could not be taken in, they asked to be called, or one of the team said so.
  */
-export const owings = ['note', 'left', 'bounced', 'asked', 'held', 'hand'] as const;
+export const owings = ['note', 'left', 'bounced', 'asked', 'held', 'call-back', 'hand'] as const;
 export type Owing = (typeof owings)[number];
 
 /** Something owed to somebody. All moments are UTC epoch milliseconds. */
@@ -28,7 +28,8 @@ export interface FollowUp {
 }
 
 /** Whether what is owed is an answer to whoever wrote, so that answering them does it. */
-export const isAnswerOwed = (why: Owing): boolean => why !== 'hand' && why !== 'asked';
+export const isAnswerOwed = (why: Owing): boolean =>
+  why !== 'hand' && why !== 'asked' && why !== 'call-back';
 
 /** By which id it is owed to say whose a mail is that was held back by an entry. */
 export const askedId = (heldBackId: string): string => `ask-${heldBackId}`;

@@ -105,6 +105,11 @@ export const createOwing = (services: {
   const followed = (conversation: ConversationRecord, entry: Entry): Recording[] => {
     switch (entry.kind) {
       case 'visitor-said': {
+        const { callBack } = entry;
+        if (callBack) {
+          const asked = callBack.at ?? graceFrom(conversation);
+          return [oweByItself('call-back', Math.max(asked, clock.now()))];
+        }
         const { dueAt, state } = conversation;
         const isOwed = !entry.setAside && entry.note && state.isNote && dueAt !== null;
         return isOwed && byItself(conversation).length === 0 ? [oweByItself('note', dueAt)] : [];

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Changed, Inbound, Stopped } from '@porch/contract/doors';
 import { wayKey } from '@porch/core/contact';
 import {
+  type CallBack,
   type Entry,
   type Happening,
   type Page,
@@ -47,6 +48,8 @@ export interface Message {
   missing?: string[];
   /** It was a call. */
   call?: { seconds: number };
+  /** They ask to be called back. */
+  callBack?: CallBack;
   /** In which language the door speaks to them, one of its own. */
   language?: string;
   /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
@@ -185,6 +188,7 @@ export const createReceive = (services: {
           ...saidAt,
           ...missing,
           ...(typed.call ? { call: typed.call } : {}),
+          ...(typed.callBack ? { callBack: typed.callBack } : {}),
           ...language,
           ...mail,
           ...rest,

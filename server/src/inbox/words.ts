@@ -5,13 +5,20 @@ import { type FileRecord, type Store, toMention } from '../store';
 /** The text and the files of a message, checked; refuses what is empty, too long or not the sender's. */
 export const takeWords = (
   store: Store,
-  typed: { text: string; fileIds: string[]; missing?: readonly string[]; call?: object },
+  typed: {
+    text: string;
+    fileIds: string[];
+    missing?: readonly string[];
+    call?: object;
+    callBack?: object;
+  },
   threadId: string,
   isTheirs: (file: FileRecord) => boolean,
 ) => {
   const text = cleanMessage(typed.text);
   if (text.length > MESSAGE_LONGEST) throw new Refused('text-too-long', { limit: MESSAGE_LONGEST });
-  const isNothing = !text && typed.fileIds.length === 0 && !typed.missing?.length && !typed.call;
+  const isNothing =
+    !text && typed.fileIds.length === 0 && !typed.missing?.length && !typed.call && !typed.callBack;
   if (isNothing) throw new Refused('text-empty');
   const files = typed.fileIds.map((id) => {
     const file = store.files.byId(id);

@@ -68,6 +68,7 @@ export const toVisitorEntry = (
     by: person ? 'team' : 'visitor',
     name: person?.name ?? '',
     face: person?.face ?? null,
+    ...(entry.kind === 'visitor-said' && entry.callBack ? { callBack: entry.callBack } : {}),
   };
 };
 

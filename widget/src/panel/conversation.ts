@@ -5,6 +5,7 @@ import { createShelf, emptyShelf, type Shelf } from '@porch/client/shelf';
 import type { Refusal } from '@porch/contract/errors';
 import { SIGNED_LONGEST } from '@porch/contract/limits';
 import type { OtherWays, PanelPageData, ToVisitor, VisitorPage } from '@porch/contract/visitor';
+import type { CallBack } from '@porch/core/conversation';
 import type { DoorView } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
@@ -261,9 +262,12 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       return wanted;
     },
     view: (): DoorView | null => dressed,
-    say: (text: string, files: HeldFile[]): void => {
+    say: (text: string, files: HeldFile[], callBack?: CallBack): void => {
       const { held } = model;
-      add({ do: 'say', text, files, page }, ...(held ? [{ do: 'details' as const, ...held }] : []));
+      add(
+        { do: 'say', text, files, page, callBack },
+        ...(held ? [{ do: 'details' as const, ...held }] : []),
+      );
       if (held) hold(null);
     },
     /** Notes who the visitor is; gives what is wrong with it, or null when it is taken. */

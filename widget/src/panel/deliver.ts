@@ -77,7 +77,7 @@ export const createDelivery = (errand: Errand) => {
       if (outcome !== 'arrived') return outcome;
     }
     const fileIds = load.files.map((file) => file.id);
-    const { text, page } = load;
+    const { text, page, callBack } = load;
     const message: FromVisitor = {
       do: 'say',
       id,
@@ -87,6 +87,7 @@ export const createDelivery = (errand: Errand) => {
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
       language: errand.language,
       consent: errand.consent,
+      callBack,
     };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };

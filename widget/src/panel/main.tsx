@@ -5,6 +5,7 @@ import { aheadIn, minutesIn, momentIn } from '@porch/core/when';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { lampBody, lampGlass, placeGlyphs } from '../glyphs';
+import { CallBackForm } from './call-back';
 import { Composer } from './composer';
 import { Consent } from './consent';
 import { type Conversation, openConversation } from './conversation';
@@ -309,6 +310,9 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
           />
         )}
         {!isConsentMissing && <OtherWays conversation={conversation} />}
+        {!isConsentMissing && view.callBack && (
+          <CallBackForm conversation={conversation} phone={shownDetails(model).phone} />
+        )}
         <div ref={end} />
       </div>
       {model.isWelcome && !model.isConnected && (

@@ -1,8 +1,15 @@
 import type { HeldFile } from '@porch/client/files';
+import type { CallBack } from '@porch/core/conversation';
 import type { Parcel } from '@porch/core/send-queue';
 
 export type Load =
-  | { do: 'say'; text: string; files: HeldFile[]; page: { url: string; title: string } | null }
+  | {
+      do: 'say';
+      text: string;
+      files: HeldFile[];
+      page: { url: string; title: string } | null;
+      callBack?: CallBack;
+    }
   | ({ do: 'details' } & Given);
 
 /** What a visitor says of themselves; `own` are answers to the door's own questions, by id. */

@@ -1,5 +1,5 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
-import type { FileMention } from '@porch/core/conversation';
+import type { CallBack, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import { Fragment } from 'preact';
@@ -126,6 +126,17 @@ const Top = (props: { who: string; face?: string | null; at: number; state?: Mes
   );
 };
 
+/** That they asked to be called, as they asked for it. */
+const Called = ({ phone, at }: CallBack) => {
+  const say = useSay();
+  const { language } = useView();
+  const when =
+    at === null
+      ? say('callSoon')
+      : new Date(at).toLocaleString(language, { dateStyle: 'medium', timeStyle: 'short' });
+  return <p dir="auto">{say('callSaid', { phone, when })}</p>;
+};
+
 const Slip = (props: {
   conversation: Conversation;
   entry: VisitorEntry;
@@ -145,6 +156,7 @@ const Slip = (props: {
         at={entry.at - model.offsetMs}
         state={state}
       />
+      {entry.callBack && <Called {...entry.callBack} />}
       {entry.text && <Words text={entry.text} />}
       <Files conversation={props.conversation} files={entry.files} open={props.open} />
     </li>
@@ -173,6 +185,7 @@ const Unsent = ({
   return (
     <li class={`slip visitor unsent ${parcel.state}`}>
       <Top who={say('you')} at={parcel.madeAt} state={parcel.state} />
+      {load.do === 'say' && load.callBack && <Called {...load.callBack} />}
       {text && <Words text={text} />}
       {files.map((file) => (
         <p class="file" key={file.id}>

@@ -1,7 +1,8 @@
 import { toE164, toEmail } from '@porch/core/contact';
-import type { Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
+import type { CallBack, Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
 import { languagesOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import { OWED_AHEAD_MS } from '@porch/core/promises';
 import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
@@ -71,6 +72,16 @@ export const createVisiting = (services: {
     const phone = line && toE164(line, store.business.read()?.country ?? '');
     if (phone === null) throw new Refused('phone-not-understood', { field: 'phone' });
     return phone;
+  };
+
+  /** Where and when somebody wants to be called; refuses where the door takes no such wishes. */
+  const callBackOf = (doorId: string, { phone, at }: CallBack): CallBack => {
+    if (!dressing.published(doorId).callBack)
+      throw new Refused('choice-unknown', { field: 'callBack' });
+    const number = phoneOf(phone);
+    if (!number) throw new Refused('phone-not-understood', { field: 'phone' });
+    // What waited to be sent may have been meant for a time that has passed meanwhile: they are called all the same.
+    return { phone: number, at: at && Math.min(at, clock.now() + OWED_AHEAD_MS) };
   };
 
   /** Answers to questions that the door asks; the question is kept as it was asked. */
@@ -154,7 +165,12 @@ export const createVisiting = (services: {
       // What the door does not speak is no language of theirs here.
       const languages = languagesOf(dressing.published(visitor.doorId));
       const language = languages.find((one) => one === typed.language);
-      return receive.message(writerOf(visitor), { ...typed, language }, { isHere, before, after });
+      const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
+      return receive.message(
+        writerOf(visitor),
+        { ...typed, language, callBack },
+        { isHere, before, after },
+      );
     },
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
     details: async (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {

@@ -190,6 +190,17 @@ const Consent = ({ dress, set, problemAt }: Editing) => {
   );
 };
 
+const CallingBack = ({ dress, set }: Editing) => (
+  <Section title={said().callBack}>
+    <Tick
+      label={said().callBack}
+      more={said().callBackMore}
+      isOn={dress.callBack}
+      onChange={(callBack) => set({ ...dress, callBack })}
+    />
+  </Section>
+);
+
 /** What happens at the door while the light is not lit. */
 const WhenNotLit = ({ dress, set, look }: Editing) => (
   <Section title={said().notLit}>
@@ -219,6 +230,7 @@ export const GuestBookPart = (editing: Editing) => (
     <Page {...editing} which="lit" />
     <Page {...editing} which="notLit" />
     <OwnQuestions {...editing} />
+    <CallingBack {...editing} />
     <Consent {...editing} />
   </>
 );

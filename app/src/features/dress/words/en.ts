@@ -173,6 +173,9 @@ export const en = {
     kinds: { text: 'A short text', choice: 'A choice', tick: 'A tick' },
     choices: 'Choices, one a line',
     drop: 'Take this question away',
+    callBack: 'Let visitors ask to be called back',
+    callBackMore:
+      'They say a number, when, and what it is about. It stands in the line, and in Follow-ups for that time.',
     consent: 'Ask for consent first',
     consentMore:
       'Then nothing of a visitor is kept, here or on their device, before they tick a box. Its wording is under Texts, Always.',

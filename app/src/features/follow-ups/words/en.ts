@@ -13,6 +13,7 @@ export const en = {
     left: 'Left without an answer',
     bounced: 'An answer did not arrive',
     asked: 'Whose is an email',
+    'call-back': 'To be called back',
     held: 'An email could not be taken in',
     hand: 'Promised',
   } satisfies Record<Owing, string>,

@@ -24,6 +24,19 @@ export const CallPart = (props: { seconds: number; phone: string }) => {
   );
 };
 
+/** Somebody wants to be called; `time`: when, in words, null: as soon as somebody can. */
+export const CallBackPart = (props: { phone: string; time: string | null }) => {
+  const said = words().call;
+  return (
+    <View style={styles.call}>
+      <Text kind="label">{said.asked(props.phone, props.time)}</Text>
+      <Text role="link" style={styles.link} {...{ href: `tel:${props.phone}` }}>
+        {said.now(props.phone)}
+      </Text>
+    </View>
+  );
+};
+
 /** A sound, played where it stands. */
 export const Sound = ({ file }: { file: FileMention }) =>
   createElement('audio', {

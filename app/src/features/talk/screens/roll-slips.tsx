@@ -22,7 +22,7 @@ import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import { useSendAgain } from '../data/again';
 import { words } from '../words';
-import { CallPart, Sound } from './call-part';
+import { CallBackPart, CallPart, Sound } from './call-part';
 import { AskedSlip, PicturesOfMail, RestOfMail } from './mail-slips';
 import type { RollFacts } from './roll-facts';
 
@@ -189,6 +189,12 @@ const VisitorSlip = ({
       ) : (
         <>
           {entry.call ? <CallPart seconds={entry.call.seconds} phone={row.state.phone} /> : null}
+          {entry.callBack ? (
+            <CallBackPart
+              phone={entry.callBack.phone}
+              time={entry.callBack.at === null ? null : exactly(entry.callBack.at, zone)}
+            />
+          ) : null}
           {entry.subject && entry.subject !== text ? (
             <Text kind="label" {...{ dir: 'auto' }}>
               {entry.subject}

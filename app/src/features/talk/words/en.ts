@@ -77,6 +77,7 @@ export const en = {
       held: (time: string) => `Their email could not be taken in: an answer is owed by ${time}`,
       bounced: (time: string) => `It did not arrive: an answer is owed by ${time}`,
       note: (time: string) => `An answer is owed by ${time}`,
+      'call-back': (time: string) => `They are to be called by ${time}`,
       left: (time: string) => `They left without an answer: it is owed by ${time}`,
       hand: (who: string, what: string, time: string) =>
         what ? `${who} promised: ${what}, by ${time}` : `${who} promised an answer by ${time}`,
@@ -182,6 +183,11 @@ export const en = {
     asLinks: 'Files go as links to this house, good for 30 days.',
   },
   call: {
+    asked: (phone: string, time: string | null) =>
+      time === null
+        ? `Asks to be called at ${phone}, as soon as somebody can`
+        : `Asks to be called at ${phone}, ${time}`,
+    now: (phone: string) => `Call ${phone}`,
     missed: 'Missed call',
     spoken: (seconds: number) => `Missed call, ${seconds} s spoken after the tone`,
     back: (phone: string) => `Call ${phone} back`,
