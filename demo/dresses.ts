@@ -27,6 +27,7 @@ export const demoDoors: readonly DemoDoor[] = [
       dress.look = { ...dress.look, ...readyColours.fernery, face: 'picture' };
       dress.texts = { en: { 'sign.lit': 'Ask us anything about your plants.' } };
       dress.onAnswer = 'show';
+      dress.callBack = true;
       dress.links = [
         {
           id: 'link-find-us',

@@ -80,6 +80,19 @@ const openNetwork = (
   registry.setSecret(id, JSON.stringify({ key, word }));
 };
 
+/** Mails to the business, which the house takes by a port of its own. */
+const openMailDoor = ({ store, clock }: Services): void => {
+  const settings = { told: { address: 'hello@quillfern.example' }, since: clock.now() };
+  const door = {
+    id: 'door-quillfern-mail',
+    publicId: 'quillfern-mail',
+    kind: 'mail',
+    name: 'Mail',
+  };
+  const rest = { memberIds: null, closedAt: null, removedAt: null };
+  store.doors.add({ ...door, settings, ...rest }, clock.now());
+};
+
 /** Networks that take whatever they are asked to carry: for what was said before the street was there. */
 const willing = (): Outside => {
   let taken = 0;
@@ -116,8 +129,8 @@ const takenAs = async (store: Store, seq: number): Promise<string> => {
 /** What was said by a network: in by its door, and out as if the network had carried it. */
 const stepsOfTalk = (
   services: Services,
-  { kind, from, name, hoursAgo, lines, isDone }: NetworkTalk,
-  { index, now, member }: { index: number; now: number; member: Member },
+  { kind, from, name, hoursAgo, lines, isDone, mail: letter, setAside }: NetworkTalk,
+  { index, now, member, street }: { index: number; now: number; member: Member; street: string },
 ): Step[] => {
   const { store, write, receive, reply, delivering } = services;
   const door = store.doors.all().find((one) => one.kind === kind);
@@ -125,14 +138,19 @@ const stepsOfTalk = (
   const writer = { doorId: door.id, address: from };
   const talkId = (): string => store.threads.byWriter(writer)?.conversationId ?? '';
   const proves = from.startsWith('+') ? [{ kind: 'phone', address: from }] : [];
+  const mail = letter && {
+    rest: '',
+    subject: letter.subject,
+    pictures: letter.pictures.map((path) => street + path),
+  };
+  const said = { ...writer, from, name, fileIds: [], proves, mail, setAside };
+  const email = letter ? from : undefined;
   const hear = (text: string, networkId: string) =>
-    write(() =>
-      receive.inboundNow({ ...writer, from, name, networkId, text, fileIds: [], proves }),
-    );
+    write(() => receive.inboundNow({ ...said, email, networkId, text }));
   const answer = async (text: string, id: string): Promise<void> => {
     const threadId = store.threads.byWriter(writer)?.id;
-    const said = { do: 'say' as const, id, text, fileIds: [], threadId };
-    const { entries } = await reply.deed(talkId(), said, member);
+    const deed = { do: 'say' as const, id, text, fileIds: [], threadId };
+    const { entries } = await reply.deed(talkId(), deed, member);
     const networkId = await takenAs(store, entries[0]?.seq ?? 0);
     await write(() => delivering.reportNow(door.id, { networkId, step: 'read' }));
   };
@@ -330,6 +348,7 @@ export const fill = async (options: {
     store.dresses.publish(shown.id, dress, clock.now());
   }
   for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
+  if (options.mailPort) openMailDoor(services);
   const [door] = demoDoors;
   if (!door) throw new Error('the demo needs a door');
   store.ticks.set('team', clock.now());
@@ -403,7 +422,12 @@ export const fill = async (options: {
   };
 
   const networkSteps = networkTalks.flatMap((talk, index) =>
-    stepsOfTalk(services, talk, { index, now, member: memberFor(members, index) }),
+    stepsOfTalk(services, talk, {
+      index,
+      now,
+      member: memberFor(members, index),
+      street: siteOrigin,
+    }),
   );
 
   const night = { state: 'dark', until: null } as const;

@@ -1,3 +1,5 @@
+import type { SetAside } from '@porch/core/conversation';
+
 /** What was said by other networks: by whom, how long ago, and what; a line of ours begins with "> ". */
 export interface NetworkTalk {
   kind: string;
@@ -7,6 +9,9 @@ export interface NetworkTalk {
   hoursAgo: number;
   lines: readonly string[];
   isDone?: boolean;
+  /** Of a mail: what it is about, and where pictures of it lie that are elsewhere. */
+  mail?: { subject: string; pictures: readonly string[] };
+  setAside?: SetAside;
 }
 
 export const networkTalks: readonly NetworkTalk[] = [
@@ -93,6 +98,25 @@ export const networkTalks: readonly NetworkTalk[] = [
       'I come by on Saturday',
     ],
     isDone: true,
+  },
+  {
+    kind: 'mail',
+    from: 'ada.lindqvist@post.example',
+    name: 'Ada Lindqvist',
+    hoursAgo: 1.2,
+    lines: [
+      'Dear Quillfern,\n\nwe marry on the 22nd of May in the barn at Larkhope, and would love ferns along the aisle: twenty or so, about knee-high. Could we borrow them for the day? The barn is on the picture.\n\nAda and Jonas',
+    ],
+    mail: { subject: 'Ferns for a wedding', pictures: ['/pictures/barn.png'] },
+  },
+  {
+    kind: 'mail',
+    from: 'news@growers-weekly.example',
+    name: 'Growers’ Weekly',
+    hoursAgo: 28,
+    lines: ['This week: mild nights, cheap peat-free compost, and ten ferns for deep shade.'],
+    mail: { subject: 'Growers’ Weekly, number 47', pictures: [] },
+    setAside: 'automatic',
   },
   {
     kind: 'townfinder',

@@ -1,4 +1,5 @@
 import { THREADS_MOST } from '@porch/core/conversation';
+import { likenesses } from '@porch/core/likeness';
 import { OWED_LONGEST } from '@porch/core/promises';
 import { z } from 'zod';
 import {
@@ -100,6 +101,11 @@ export const PicturesElsewhereSchema = z.object({
   missing: z.number().int(),
 });
 export type PicturesElsewhere = z.infer<typeof PicturesElsewhereSchema>;
+
+/** Somebody who may be the same person, and why; nobody is joined by it. */
+export const AlikeSchema = z.object({ row: RowSchema, reasons: z.array(z.enum(likenesses)) });
+export type Alike = z.infer<typeof AlikeSchema>;
+export const AlikesSchema = z.object({ alike: z.array(AlikeSchema) });
 
 export const RestSchema = z.object({ text: z.string() });
 export type Rest = z.infer<typeof RestSchema>;

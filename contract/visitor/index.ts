@@ -33,6 +33,8 @@ export const SaySchema = z.object({
   language: z.string().max(8).optional(),
   /** In which language the visitor agreed to be kept, where the door asks for that. */
   consent: z.string().max(8).nullable().optional(),
+  /** By which their browser is known at all doors of the house; made there. */
+  device: IdSchema.optional(),
   /** They ask to be called back; what it is about is what they say. */
   callBack: CallBackSchema.optional(),
 });

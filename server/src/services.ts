@@ -55,6 +55,7 @@ import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
 import { createClaims } from './inbox/claims';
 import { createDueTimes } from './inbox/due-times';
+import { createLikely } from './inbox/likely';
 import { createLine } from './inbox/line';
 import { createPersons } from './inbox/persons';
 import { createReach } from './inbox/reach';
@@ -430,6 +431,7 @@ export const createServices = (
     sharedFiles,
     mailSettings,
     mailTaking,
+    likely: createLikely({ store, clock, change, persons }),
     elsewhere: createElsewhere({ store, write, files, outside }),
     visitorMails,
     replyAddresses,

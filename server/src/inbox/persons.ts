@@ -70,6 +70,7 @@ export const createPersons = ({ store, record }: { store: Store; record: Record 
       }
       const threadIds = from.threads.map(({ threadId }) => threadId);
       const threads = threadsOf(from, threadIds);
+      store.likeness.notSame.unsay(into.id, from.id);
       // What is written next is the first that concerns them here.
       const moved = move(
         threads,
@@ -91,6 +92,7 @@ export const createPersons = ({ store, record }: { store: Store; record: Record 
       id: string,
       otherId: string,
       by: By,
+      at: number,
     ): News[] => {
       const asked = threadsOf(conversation, [...new Set(threadIds)]);
       const others = conversation.threads.map(({ threadId }) => threadId);
@@ -102,6 +104,8 @@ export const createPersons = ({ store, record }: { store: Store; record: Record 
       if (!to) throw new Refused('not-found');
       const moved = move(going, record.upToDate(conversation), to, store.entries.nextSeq());
       const ids = going.map((thread) => thread.id);
+      // Who says so of one person is not asked of the same two again.
+      store.likeness.notSame.say(conversation.id, to.id, at);
       const parted = { kind: 'parted' as const, memberId: by, threadIds: ids };
       return [
         record.add(moved.from, null, [

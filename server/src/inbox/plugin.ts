@@ -1,5 +1,6 @@
 import { GroupSchema, IdSchema, SeqSchema, ViewSchema } from '@porch/contract/entries';
 import {
+  AlikesSchema,
   DeedDoneSchema,
   DeedSchema,
   LinePageSchema,
@@ -19,7 +20,7 @@ const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
 export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { line, reply, search, delivering, elsewhere, write } = services;
+  const { line, reply, search, delivering, elsewhere, likely, write } = services;
 
   app.get(
     '/api/line',
@@ -62,6 +63,28 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
       schema: { params: EntryInPath, response: { 200: RestSchema } },
     },
     async (request) => line.rest(request.params.id, request.params.entryId),
+  );
+
+  app.get(
+    '/api/conversations/:id/alike',
+    { config: { who: 'team' }, schema: { params: InPath, response: { 200: AlikesSchema } } },
+    async (request) => ({ alike: likely.of(request.params.id) }),
+  );
+
+  app.put(
+    '/api/conversations/:id/not-same/:otherId',
+    {
+      config: { who: 'team' },
+      schema: {
+        params: InPath.extend({ otherId: IdSchema }),
+        body: z.object({}),
+        response: { 204: z.null() },
+      },
+    },
+    async (request, response) => {
+      likely.notSame(request.params.id, request.params.otherId);
+      return response.status(204).send(null);
+    },
   );
 
   app.post(

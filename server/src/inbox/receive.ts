@@ -48,6 +48,8 @@ export interface Message {
   missing?: string[];
   /** It was a call. */
   call?: { seconds: number };
+  /** The mark of the device that they write on. */
+  device?: string;
   /** They ask to be called back. */
   callBack?: CallBack;
   /** In which language the door speaks to them, one of its own. */
@@ -169,6 +171,7 @@ export const createReceive = (services: {
     const apart = [typed.more, typed.rest].filter(Boolean).join('\n\n');
     const rest = apart ? { hasRest: true } : {};
     if (apart) store.heldMails.keepRest(thread.id, typed.id, apart);
+    if (typed.device) store.likeness.devices.write(thread.id, typed.device);
     const subject = newSubject(thread.id, typed.subject ?? '');
     const { pictures = [] } = typed;
     store.mailFacts.keepPictures(thread.id, typed.id, pictures);

@@ -9,6 +9,7 @@ import {
   isOfTheWhole,
   type ThreadState,
 } from '@porch/core/conversation';
+import { nameKey } from '@porch/core/likeness';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
 import { type ConversationRecord, type Store, toRow, withThreads, writerKey } from '../store';
@@ -45,8 +46,9 @@ export const createRecorder = ({
   /** Brings up to date what else is kept of the rolls. */
   keep?: (entries: readonly Entry[]) => void;
 }) => {
-  /** Ways to reach somebody that they said themselves, whichever door it was at; an empty one is taken back. */
+  /** What they said of themselves by which they are found: ways to reach them, and their name; an empty one is taken back. */
   const keepWays = (threadId: string, at: number, said: Details): void => {
+    if (said.name !== undefined) store.likeness.names.write(threadId, nameKey(said.name));
     for (const kind of ['email', 'phone'] as const) {
       const address = said[kind];
       if (address === undefined) continue;

@@ -217,7 +217,7 @@ export const createReply = (services: {
       case 'join':
         return join(deed, member, conversation);
       case 'part':
-        return persons.part(conversation, deed.threadIds, deed.id, newId(), member.id);
+        return persons.part(conversation, deed.threadIds, deed.id, newId(), member.id, clock.now());
     }
     const happening = isWithOwed(deed)
       ? owedBy(deed, member, conversation)

@@ -40,7 +40,15 @@ export const createElsewhere = (services: {
     left = REDIRECTS_MOST,
   ): Promise<Buffer | null> => {
     const headers = { accept: 'image/*' };
-    const asked = { method: 'GET', address, headers, largestBytes: FILE_LARGEST_BYTES, signal };
+    // Nothing is fetched that others can read on its way; most have it the other way as well.
+    const safe = outside.may(address) ? address : address.replace(/^http:/i, 'https:');
+    const asked = {
+      method: 'GET',
+      address: safe,
+      headers,
+      largestBytes: FILE_LARGEST_BYTES,
+      signal,
+    };
     const answer = await outside.ask(asked).catch(() => null);
     if (!answer || answer.isCut) return null;
     const { status, headers: told, body } = answer;

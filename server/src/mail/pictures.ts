@@ -28,7 +28,7 @@ export const picturesIn = (html: string): string[] => {
     onopentag: (name, attributes) => {
       const address = attributes.src?.trim() ?? '';
       if (name !== 'img' || found.size >= PICTURES_ELSEWHERE_MOST) return;
-      if (!/^https:\/\//i.test(address) || address.length > ADDRESS_LONGEST) return;
+      if (!/^https?:\/\//i.test(address) || address.length > ADDRESS_LONGEST) return;
       if (!isTracker(attributes)) found.add(address);
     },
   });

@@ -19,6 +19,7 @@ import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
 import { knownDevicesTable } from './known-devices';
 import { lightsTable } from './lights';
+import { likenessTable } from './likeness';
 import { mailTable } from './mail';
 import { mailFactsTable } from './mail-facts';
 import { membersTable } from './members';
@@ -100,6 +101,7 @@ export const createStore = (db: Db) => {
     answerTimes: answerTimesTable(db),
     threads,
     ways: waysTable(db),
+    likeness: likenessTable(db),
     claims: claimsTable(db),
     conversations,
     entries: entriesTable(db),

@@ -13,6 +13,7 @@ import visitorMail from './migrations/0011-visitor-mail.sql';
 import heldMails from './migrations/0012-held-mails.sql';
 import networks from './migrations/0013-networks.sql';
 import mailFacts from './migrations/0014-mail-facts.sql';
+import likeness from './migrations/0015-likeness.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -30,6 +31,7 @@ export const migrations: readonly string[] = [
   heldMails,
   networks,
   mailFacts,
+  likeness,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

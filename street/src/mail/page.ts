@@ -1,6 +1,13 @@
 import type { FastifyInstance } from 'fastify';
+import { pictureOf } from '../networks/picture';
 import { choice, escaped, streetPage } from '../page';
-import { type BoxedMail, type MailFault, mailFaults, type PostOffice } from './post-office';
+import {
+  type BoxedMail,
+  type MailFault,
+  mailFaults,
+  type NewMail,
+  type PostOffice,
+} from './post-office';
 
 const faultsInWords: Record<MailFault, string> = {
   none: 'Takes everything',
@@ -34,6 +41,20 @@ ${mail.html ? `<iframe sandbox title="The mail" srcdoc="${escaped(mail.html)}"><
 <form method="post" action="/mail/read/${mail.id}"><label>Sent from <input name="from" type="email" value="${escaped(mail.to)}" required></label><br><label>Your answer<textarea name="text" required></textarea></label><br><button>Send</button></form>`,
   );
 
+const kindsInWords: Record<NewMail['kind'], string> = {
+  person: 'A person',
+  pictures:
+    'A person, with a picture that lies on the street and one that only tells that it was read',
+  list: 'A mailing list',
+};
+
+const newMailForm = `<h2>Write a mail</h2>
+<form method="post" action="/mail"><label>From <input name="from" type="email" value="rosa@post.example" required></label><br>
+<label>To <input name="to" type="email" value="hello@quillfern.example" required></label><br>
+<label>Subject <input name="subject" value="A question"></label><br>
+<label>Text<textarea name="text" required></textarea></label><br>
+<label>Written by ${choice('kind', kindsInWords, 'person')}</label><br><button>Send</button></form>`;
+
 /** Mailboxes as a mail program shows them, with the switches for what may go wrong. */
 export const mailPages = (app: FastifyInstance, office: PostOffice): void => {
   const html = 'text/html; charset=utf-8';
@@ -46,10 +67,32 @@ export const mailPages = (app: FastifyInstance, office: PostOffice): void => {
             .boxes()
             .map((address) => `<li><a href="${pathOf(address)}">${escaped(address)}</a></li>`)
             .join('') || '<li>Nothing has come yet.</li>'
-        }</ul>`,
+        }</ul>${newMailForm}`,
       ),
     ),
   );
+  app.get<{ Params: { name: string } }>('/pictures/:name', async (request, reply) =>
+    reply.type('image/png').send(pictureOf(request.params.name)),
+  );
+  app.post<{ Body: Omit<NewMail, 'html'> }>('/mail', async (request, reply) => {
+    const { kind, text, ...letter } = request.body;
+    const street = `${request.protocol}://${request.host}`;
+    const html = `<p>${escaped(text).replaceAll('\n', '<br>')}</p><img src="${street}/pictures/barn.png" alt="A barn"><img src="${street}/pictures/barn.png?seen" width="1" height="1" alt="">`;
+    const said = await office.write({
+      ...letter,
+      kind,
+      text,
+      ...(kind === 'pictures' ? { html } : {}),
+    });
+    return reply
+      .type('text/html; charset=utf-8')
+      .send(
+        streetPage(
+          'Handed over',
+          `<p>The server said: ${escaped(said)}</p><p><a href="/mail">Back to the mailboxes</a></p>`,
+        ),
+      );
+  });
   app.get<{ Params: { address: string } }>('/mail/:address', async (request, reply) =>
     reply.type(html).send(boxPage(office, request.params.address)),
   );

@@ -31,6 +31,16 @@ export interface BoxedMail {
   returnPath: string;
 }
 
+/** A mail that answers nothing. */
+export interface NewMail {
+  from: string;
+  to: string;
+  subject: string;
+  text: string;
+  html?: string;
+  kind: 'person' | 'list' | 'pictures';
+}
+
 const KEPT_MOST = 200;
 const SLOW_MS = 8_000;
 const GREYLISTED_MS = 1_000;
@@ -114,6 +124,7 @@ export const createPostOffice = (options: {
     to: string;
     subject?: string;
     text?: string;
+    html?: string;
     raw?: string;
     envelopeFrom?: string;
     inReplyTo?: string | null;
@@ -220,6 +231,12 @@ export const createPostOffice = (options: {
         subject: /^re:/i.test(mail.subject) ? mail.subject : `Re: ${mail.subject}`,
         text: quoting(words, mail),
         inReplyTo: mail.messageId,
+      }),
+    /** Somebody writes a mail of their own; gives what the server there said. */
+    write: ({ kind, ...letter }: NewMail): Promise<string> =>
+      hand({
+        ...letter,
+        ...(kind === 'list' ? { headers: { 'List-Id': '<readers.street.example>' } } : {}),
       }),
     /** Gives the port on which it takes mail; 0 asks for any. */
     listen: (port: number): Promise<number> =>

@@ -11,7 +11,7 @@ import { nanoid } from 'nanoid';
 import type { FromFrame, ToFrame } from '../bridge';
 import { type Connection, connect } from './connection';
 import { createDelivery } from './deliver';
-import { createToken } from './door';
+import { createToken, deviceMark } from './door';
 import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
 import type { Given, Load, PanelParcel } from './parcels';
 import { pretend } from './pretend';
@@ -115,6 +115,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     },
     get language() {
       return dressed?.language;
+    },
+    get device() {
+      return deviceMark();
     },
     get consent() {
       return dressed?.consent ? agreedIn : null;

@@ -14,6 +14,8 @@ export interface Errand {
   site: string;
   /** In which language the visitor agreed to be kept; null: they were not asked. */
   consent: string | null;
+  /** By which this browser is known at all doors of the house. */
+  device: string;
   /** In which language the door speaks to them; absent while it is not dressed. */
   language?: string;
   send(message: FromVisitor): boolean;
@@ -88,6 +90,7 @@ export const createDelivery = (errand: Errand) => {
       language: errand.language,
       consent: errand.consent,
       callBack,
+      device: errand.device,
     };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };

@@ -1,6 +1,7 @@
 import { keep, kept } from '@porch/client/keeping';
 import type { PanelPageData } from '@porch/contract/visitor';
-import { isVisitorToken } from '@porch/core/ids';
+import { isId, isVisitorToken } from '@porch/core/ids';
+import { nanoid } from 'nanoid';
 
 /** What the page was served with. */
 export const readDoor = (): PanelPageData =>
@@ -33,4 +34,15 @@ export const createToken = (door: string) => {
       return true;
     },
   };
+};
+
+const DEVICE_KEY = 'porch:device';
+
+/** By which this browser is known at all doors of the house, where it keeps anything at all: made here, told with words. */
+export const deviceMark = (): string => {
+  const known = kept(DEVICE_KEY);
+  if (known && isId(known)) return known;
+  const made = nanoid();
+  keep(DEVICE_KEY, made);
+  return made;
 };

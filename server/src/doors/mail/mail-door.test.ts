@@ -311,13 +311,20 @@ describe('a door to mails', () => {
           'style="opacity:0"',
         ]
           .map((more) => at('seen.png', more))
-          .join(
-            '',
-          )}<img src="http://plain.example/a.png"><img src="data:image/png;base64,AA=="><img src="cid:x">`,
+          .join('')}<img src="data:image/png;base64,AA=="><img src="cid:x">`,
       });
       expect(said()[0]).not.toHaveProperty('pictures');
       expect((await show()).body).toEqual({ files: [], missing: 0 });
       expect(fetched).toEqual([]);
+    });
+
+    it('asks for what is named without encryption by the encrypted way only', async () => {
+      await write({
+        text: undefined,
+        html: '<p>Look</p><img src="http://pictures.example/fern.png">',
+      });
+      expect((await show()).body.files).toHaveLength(1);
+      expect(fetched).toEqual(['/fern.png']);
     });
 
     it('asks nothing of the network that the house stands in', async () => {

@@ -10,7 +10,7 @@ import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
 import { isSameDetails } from '../../inbox/same';
 import { Refused } from '../../refused';
-import { newId } from '../../security/tokens';
+import { hashSecret, newId } from '../../security/tokens';
 import type { Signs } from '../../signs/signs';
 import type { Store, ThreadRecord, Writer } from '../../store';
 import { type Proved, provedPerson } from './signed';
@@ -168,7 +168,7 @@ export const createVisiting = (services: {
       const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
       return receive.message(
         writerOf(visitor),
-        { ...typed, language, callBack },
+        { ...typed, language, callBack, device: typed.device && hashSecret(typed.device) },
         { isHere, before, after },
       );
     },

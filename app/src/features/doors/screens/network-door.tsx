@@ -86,10 +86,11 @@ const Where = ({ network }: Network) => {
 const PutIn = ({ network }: Network) => {
   const said = networkWords(network.kind);
   const renew = useRenewKey(network.id);
+  const hasAny = Object.keys(network.shows).length > 0;
   if (!said) return null;
   return (
     <>
-      <Step title={doorWords().step.putIn} />
+      <Step title={hasAny ? doorWords().step.putIn : doorWords().step.know} />
       <Text kind="second" tone="slate">
         {said.putIn}
       </Text>

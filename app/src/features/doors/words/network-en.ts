@@ -13,6 +13,7 @@ export const networkEn = {
   step: {
     find: '1. Say where it is',
     putIn: '2. Tell it where we are',
+    know: '2. Good to know',
     test: '3. Try it both ways',
   },
   check: 'Ask whether all is well',

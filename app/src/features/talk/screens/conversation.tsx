@@ -359,6 +359,10 @@ export const Conversation = ({ id }: { id: string }) => {
             }}
             same={{
               part: same.part,
+              choose: (other) => {
+                setWhoOpen(false);
+                same.choose(other);
+              },
               ask: () => {
                 setWhoOpen(false);
                 same.ask();

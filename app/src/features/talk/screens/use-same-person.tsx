@@ -29,6 +29,7 @@ export const useSamePerson = (row: Row | undefined) => {
 
   return {
     sheet,
+    choose,
     ask: (): void => setOpen(true),
     part: (thread: Thread): void => {
       if (!row) return;

@@ -10,6 +10,7 @@ import { useDoorNames, useIsSite, useZone } from '../../../shell/session/house';
 import { siteKind } from '../../doors/parts/site-kind';
 import { useCalling } from '../../persons/parts/calling';
 import { words } from '../words';
+import { Alikes } from './alikes';
 import type { SamePerson } from './use-same-person';
 
 const Fact = (props: { label: string; said: string; more?: string; href?: string }) => (
@@ -36,7 +37,7 @@ const Fact = (props: { label: string; said: string; more?: string; href?: string
 export const WhosThis = (props: {
   row: Row;
   isColumn: boolean;
-  same: Pick<SamePerson, 'ask' | 'part'>;
+  same: Pick<SamePerson, 'ask' | 'choose' | 'part'>;
   /** Writes down that something is owed to them. */
   owe: () => void;
 }) => {
@@ -123,6 +124,7 @@ export const WhosThis = (props: {
           })}
         </View>
       ) : null}
+      <Alikes row={row} choose={same.choose} />
       <View style={styles.same}>
         <Button label={said.owe} onPress={props.owe} />
         <Button label={said.same} onPress={same.ask} />

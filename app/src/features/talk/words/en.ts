@@ -1,4 +1,5 @@
 import type { HeldBack, SetAside } from '@porch/core/conversation';
+import type { Likeness } from '@porch/core/likeness';
 import type { BounceReason } from '@porch/core/mail';
 
 export const en = {
@@ -229,6 +230,20 @@ export const en = {
     wroteLast: (time: string) => `last ${time}`,
     part: 'Somebody else',
     partThis: (who: string) => `Part ${who}: this is somebody else`,
+  },
+  alike: {
+    title: 'Perhaps the same person',
+    reasons: {
+      email: 'the same email, as they say',
+      phone: 'the same number, as they say',
+      device: 'the same device',
+      name: 'the same name',
+    } satisfies Record<Likeness, string>,
+    because: (reasons: readonly string[]) => reasons.join(' · '),
+    same: 'It is',
+    sameAs: (who: string) => `The same person as ${who}`,
+    notSame: 'Somebody else',
+    notSameAs: (who: string) => `Somebody else than ${who}`,
   },
   notDone: {
     deeds: {

@@ -14,9 +14,7 @@ const en: NetworkWords = {
     },
   },
   putIn: 'People write to this address. It shows whoever keeps it whether your porch light is lit.',
-  shows: {
-    address: { label: 'Address that people write to', copy: 'Copy the address' },
-  },
+  shows: {},
 };
 
 export const xmppWords = wording({ en });
