@@ -42,6 +42,8 @@ declare module '@xmpp/client' {
 
   export interface Client extends Entity {
     status: string;
+    /** How long an answer of the stream's own may take, in milliseconds. */
+    timeout: number;
     /** What reads; null while nothing is read. */
     parser: object | null;
     _attachSocket: (socket: Socket) => void;

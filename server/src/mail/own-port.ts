@@ -50,7 +50,8 @@ export const createMailPort = (services: {
       const bytes = await readWhole(stream);
       if (!bytes) throw no(552, '5.3.4 The message is too large');
       const from = mailFrom ? mailFrom.address : '';
-      await taking.take(bytes, { from, to: rcptTo.map(({ address }) => address) });
+      const came = await taking.take(bytes, { from, to: rcptTo.map(({ address }) => address) });
+      if (came === 'nobodys') throw no(550, '5.7.1 It does not say who wrote it');
     } finally {
       reading -= 1;
     }

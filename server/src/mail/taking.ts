@@ -1,6 +1,7 @@
 import { FILE_LARGEST_BYTES, FILES_MOST } from '@porch/contract/entries';
 import type { Deed } from '@porch/contract/line';
 import type { Member } from '@porch/contract/people';
+import { toEmail } from '@porch/core/contact';
 import type { HeldBack, SetAside } from '@porch/core/conversation';
 import {
   bounceReason,
@@ -27,7 +28,7 @@ import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
 import type { DoorRecord, Store, VisitorAddressRecord } from '../store';
 import { createHeldMails } from './held';
-import { type ReadMail, readMail } from './reading';
+import { type Attached, type ReadMail, readMail } from './reading';
 import type { ReplyAddresses } from './reply-addresses';
 import type { MailSettingsKept } from './settings';
 import type { VisitorMails } from './visitors';
@@ -74,6 +75,8 @@ const whyOf = (error: unknown): HeldBack | null => {
   }
 };
 
+/** Nobody sends more files at once; what is beyond is not looked at. */
+const ATTACHED_MOST = 100;
 /** To this a mailbox knows when a mail came (RFC 9051, 2.3.3). */
 const SECOND_MS = 1_000;
 const DAY_MS = 24 * 3_600_000;
@@ -222,26 +225,33 @@ export const createMailTaking = (services: {
         addresses.some((address) => addressesOf(door).some((one) => isSameAddress(one, address))),
     ) ?? null;
 
-  /** Files of a mail that can be had, and what those are called that cannot. */
-  const filesAsFarAsTaken = async (mail: ReadMail, by: Uploader) => {
-    const had: { fileIds: string[]; missing: string[] } = { fileIds: [], missing: [] };
-    const whole = mail.attached.filter(({ bytes }) => bytes.length > 0);
-    for (const [at, { name, bytes }] of whole.entries()) {
-      const id = `mail-${mail.id}-${at}`;
-      const isTaken =
-        had.fileIds.length < FILES_MOST &&
-        bytes.length <= FILE_LARGEST_BYTES &&
-        (await files.take(id, name, bytes, by).then(
+  /** Whether a file of a mail can be had. */
+  const isTaken = (id: string, { name, bytes }: Attached, by: Uploader): Promise<boolean> =>
+    bytes.length > FILE_LARGEST_BYTES
+      ? Promise.resolve(false)
+      : files.take(id, name, bytes, by).then(
           () => true,
           (error) => {
             if (!(error instanceof Refused)) throw error;
             return false;
           },
-        ));
-      if (isTaken) had.fileIds.push(id);
-      else if (had.missing.length < FILES_MOST) had.missing.push(name.slice(0, 400));
+        );
+
+  /** What of a mail's files can be had, and what those are called that cannot; as many to a message as it takes. */
+  const filesApart = async (mail: ReadMail, by: Uploader) => {
+    const messages = [{ fileIds: [] as string[], missing: [] as string[] }];
+    const whole = mail.attached.filter(({ bytes }) => bytes.length > 0).slice(0, ATTACHED_MOST);
+    for (const [at, file] of whole.entries()) {
+      const id = `mail-${mail.id}-${at}`;
+      let last = messages.at(-1);
+      if (!last || last.fileIds.length + last.missing.length >= FILES_MOST) {
+        last = { fileIds: [], missing: [] };
+        messages.push(last);
+      }
+      if (await isTaken(id, file, by)) last.fileIds.push(id);
+      else last.missing.push(file.name.slice(0, 400));
     }
-    return had;
+    return messages;
   };
 
   /** Why what a mail says does not stand in the line; undefined: it does. */
@@ -257,30 +267,36 @@ export const createMailTaking = (services: {
     mail: ReadMail,
     envelopeFrom: string,
     isProven: boolean,
-  ): Promise<HeldBack | null> => {
-    const from = mail.from.trim().toLowerCase();
-    if (!from) return 'unknown-sender';
+  ): Promise<'nobodys' | null> => {
+    // Where a mail names nobody, or more than one, whoever handed it over has sent it.
+    const from = (toEmail(mail.from) ?? toEmail(envelopeFrom) ?? '').toLowerCase();
+    if (!from) return 'nobodys';
     const thread = receive.threadFor({ doorId: door.id, address: from });
-    const { fileIds, missing } = await filesAsFarAsTaken(mail, {
-      threadId: thread.id,
-      address: 'mail',
-    });
+    const [first, ...more] = await filesApart(mail, { threadId: thread.id, address: 'mail' });
+    const said = {
+      doorId: door.id,
+      from,
+      name: mail.fromName,
+      saidAt: mail.writtenAt ?? undefined,
+      email: from,
+      proves: isProven ? [{ kind: 'email', address: from }] : [],
+      setAside: setAsideFor(mail, envelopeFrom),
+    };
+    const networkId = `${mail.id} ${from}`;
+    const mailed = { rest: mail.rest, subject: mail.subject, pictures: mail.pictures };
     const text = isEncrypted(mail.headers) ? kindInWords('encrypted') : mail.said;
+    const messages = [
+      { ...said, fileIds: [], ...first, networkId, text, mail: mailed },
+      ...more.map((files, at) => ({
+        ...said,
+        ...files,
+        networkId: `${networkId} ${at + 1}`,
+        text: '',
+        mail: { rest: '', subject: '', pictures: [] },
+      })),
+    ];
     await write(() => {
-      const { news } = receive.inboundNow({
-        doorId: door.id,
-        networkId: `${mail.id} ${from}`,
-        from,
-        name: mail.fromName,
-        text,
-        fileIds,
-        missing: missing.length > 0 ? missing : undefined,
-        saidAt: mail.writtenAt ?? undefined,
-        email: from,
-        proves: isProven ? [{ kind: 'email', address: from }] : [],
-        mail: { rest: mail.rest, subject: mail.subject, pictures: mail.pictures },
-        setAside: setAsideFor(mail, envelopeFrom),
-      });
+      const news = messages.flatMap((message) => receive.inboundNow(message).news);
       if (mail.messageId) store.visitorMail.note(thread.id, clock.now(), mail.messageId, null);
       return { result: null, news };
     });
@@ -331,7 +347,8 @@ export const createMailTaking = (services: {
     }
     const door = mailDoorOf(threadId);
     if (door && door.closedAt === null && isSameAddress(mail.from, to.address)) {
-      return takeToDoor(door, mail, envelopeFrom, true);
+      await takeToDoor(door, mail, envelopeFrom, true);
+      return null;
     }
     const why = await passOn(mail, threadId);
     return why === null ? null : held(why, { isVisitors: true });

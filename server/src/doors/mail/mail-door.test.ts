@@ -179,6 +179,35 @@ describe('a door to mails', () => {
     expect(String(mail.attachments[0]?.content)).toBe('one pound');
   });
 
+  it('has as many messages as its files take, and its words once', async () => {
+    const attachments = Array.from({ length: 20 }, (_, nth) => ({
+      filename: `leaf-${nth}.txt`,
+      content: Buffer.from(`leaf ${nth}`),
+    }));
+    await write({ attachments, messageId: '<twenty@post.example>' });
+    await write({ attachments, messageId: '<twenty@post.example>' });
+    const names = said().flatMap(({ files }) => files.map(({ name }) => name));
+    expect(names).toEqual(attachments.map(({ filename }) => filename));
+    expect(said().filter(({ text }) => text !== '')).toHaveLength(1);
+    expect(new Set(said().map(talkOf)).size).toBe(1);
+  });
+
+  it('is of whoever handed it over where it names nobody or several, and of nobody where nobody did', async () => {
+    const to = 'hello@porch.example';
+    const raw = (head: string) => `${head}To: ${to}\r\nSubject: Hi\r\n\r\nHello`;
+    const from = 'wren@post.example';
+    expect(await post(ours, { envelopeFrom: from, to, raw: raw('') })).toMatch(/^250/);
+    const several = raw('From: a@post.example, b@post.example\r\n');
+    expect(await post(ours, { envelopeFrom: from, to, raw: several })).toMatch(/^250/);
+    const long = raw(`From: ${'a'.repeat(900)}@post.example\r\n`);
+    expect(await post(ours, { envelopeFrom: from, to, raw: long })).toMatch(/^250/);
+    expect(new Set(said().map(talkOf)).size).toBe(1);
+    expect(house.store.threads.byWriter({ doorId, address: from })).not.toBeNull();
+    const before = said().length;
+    expect(await post(ours, { envelopeFrom: '', to, raw: raw('') })).toMatch(/550/);
+    expect(said()).toHaveLength(before);
+  });
+
   it('says all of it where all of it is in the subject, and keeps what is too long', async () => {
     await write({ subject: 'Are you open on Sunday?', text: '' });
     expect(said()[0]).toMatchObject({ text: 'Are you open on Sunday?' });

@@ -132,7 +132,9 @@ export const xmppDoor = ({
       const asked = receiptAsked(came.stanza);
       const from = personOf(came.stanza.attrs.from ?? '');
       // They are told that it has arrived once it is on disk, and not before.
-      if (asked && from && from !== own) await session.say(receiptTo(from, asked));
+      if (!asked || !from || from === own) return;
+      // Whoever hears nothing of it now hears it when it is read from the archive, or not at all: it is here all the same.
+      await session.say(receiptTo(from, asked)).catch(() => undefined);
     };
 
     /** Reads what the server has kept and we have not seen to be here: by that the mark goes on, and by nothing else. */

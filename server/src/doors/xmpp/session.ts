@@ -7,6 +7,8 @@ import { ns } from './stanzas';
 /** What a server takes longer to answer is not answered. */
 const ANSWER_LONGEST_MS = 15_000;
 const OPENING_LONGEST_MS = 30_000;
+/** So long a server may take to hang up, each of its two times. */
+const GOODBYE_LONGEST_MS = 1_000;
 
 /** Nothing that is said at once is longer, in bytes or letters; who goes on for ever is no server. */
 const STANZA_LONGEST = 2_000_000;
@@ -93,11 +95,15 @@ export const openSession = async (
     xmpp.on('disconnect', end);
     xmpp.on('offline', end);
   });
+  let isStopped = false;
   const stop = (): void => {
+    if (isStopped) return;
+    isStopped = true;
     const socket = xmpp.socket?.socket ?? xmpp.socket;
+    xmpp.timeout = GOODBYE_LONGEST_MS;
     xmpp.stop().catch(() => undefined);
     // What does not hang up by itself is hung up.
-    setTimeout(() => socket?.destroy?.(), ANSWER_LONGEST_MS).unref();
+    setTimeout(() => socket?.destroy?.(), 2 * GOODBYE_LONGEST_MS).unref();
   };
   let breakNow = (_why: unknown): void => {};
   const broken = new Promise<never>((_, reject) => {

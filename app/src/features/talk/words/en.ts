@@ -240,7 +240,7 @@ export const en = {
       name: 'the same name',
     } satisfies Record<Likeness, string>,
     because: (reasons: readonly string[]) => reasons.join(' · '),
-    same: 'It is',
+    same: 'The same person',
     sameAs: (who: string) => `The same person as ${who}`,
     notSame: 'Somebody else',
     notSameAs: (who: string) => `Somebody else than ${who}`,
