@@ -31,7 +31,7 @@ export const Alikes = (props: { row: Row; choose: (other: Row) => void }) => {
           <View key={one.row.id} style={styles.one}>
             <Text>{who}</Text>
             <Text kind="small" tone="slate">
-              {said.because(one.reasons.map((reason) => said.reasons[reason]))}
+              {one.reasons.map((reason) => said.reasons[reason]).join(' · ')}
             </Text>
             <View style={styles.deeds}>
               <Button

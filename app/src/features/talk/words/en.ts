@@ -239,7 +239,6 @@ export const en = {
       device: 'the same device',
       name: 'the same name',
     } satisfies Record<Likeness, string>,
-    because: (reasons: readonly string[]) => reasons.join(' · '),
     same: 'The same person',
     sameAs: (who: string) => `The same person as ${who}`,
     notSame: 'Somebody else',
