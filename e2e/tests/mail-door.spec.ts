@@ -1,13 +1,6 @@
 import { expectClean } from '../kit/clean';
+import { mailsOf, setMail } from '../kit/mail';
 import { answer, expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
-
-interface Boxed {
-  subject: string;
-  text: string;
-}
-
-const mailsOf = async (porch: Porch, address: string): Promise<Boxed[]> =>
-  (await fetch(`${porch.site}/mail/${address}/mails`)).json();
 
 /** Somebody on the street writes a mail of their own. */
 const writes = async (
@@ -26,18 +19,7 @@ test('mails to the business stand in the line, are answered by mail, and a likel
   browser,
   porch,
 }) => {
-  await porch.ask('PUT', '/api/mail', {
-    outgoing: {
-      host: '127.0.0.1',
-      port: porch.streetMailPort,
-      security: 'none',
-      user: '',
-      from: 'hello@quillfern.example',
-    },
-    incoming: { kind: 'own', domain: 'quillfern.example' },
-    outgoingPassword: null,
-    incomingPassword: null,
-  });
+  await setMail(porch);
   const phone = await ownerPhone(browser, porch);
   await phone.goto(`${porch.origin}/house/new-door`);
   await phone.getByRole('button', { name: /^Mail,/ }).click();

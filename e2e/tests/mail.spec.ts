@@ -1,16 +1,7 @@
+import { mailsOf } from '../kit/mail';
 import { expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
 
 const minute = 60_000;
-
-interface Boxed {
-  id: number;
-  subject: string;
-  text: string;
-  replyTo: string;
-}
-
-const mailsOf = async (porch: Porch, address: string): Promise<Boxed[]> =>
-  (await fetch(`${porch.site}/mail/${address}/mails`)).json();
 
 const answer = async (porch: Porch, id: number, text: string, from?: string): Promise<string> => {
   const response = await fetch(`${porch.site}/mail/read/${id}/answer`, {

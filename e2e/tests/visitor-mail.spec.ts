@@ -1,6 +1,7 @@
 import type { OpeningHours } from '@porch/core/hours/opening';
 import { expectClean } from '../kit/clean';
-import { answer, expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+import { mailsOf, setMail } from '../kit/mail';
+import { answer, expect, ownerPhone, test, visitorPhone } from '../kit/porch';
 
 const minute = 60_000;
 const hour = 60 * minute;
@@ -10,29 +11,6 @@ const plain: OpeningHours = {
   holidays: null,
   spells: [],
 };
-
-interface Boxed {
-  id: number;
-  subject: string;
-  text: string;
-}
-
-const mailsOf = async (porch: Porch, address: string): Promise<Boxed[]> =>
-  (await fetch(`${porch.site}/mail/${address}/mails`)).json();
-
-const setMail = (porch: Porch) =>
-  porch.ask('PUT', '/api/mail', {
-    outgoing: {
-      host: '127.0.0.1',
-      port: porch.streetMailPort,
-      security: 'none',
-      user: '',
-      from: 'hello@quillfern.example',
-    },
-    incoming: { kind: 'own', domain: 'quillfern.example' },
-    outgoingPassword: null,
-    incomingPassword: null,
-  });
 
 test('a note at night is answered in the morning by mail, the reply comes back by mail, and all of it stands in the panel', async ({
   browser,

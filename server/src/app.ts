@@ -220,6 +220,7 @@ export const buildApp = async (
     allFor(scope, 'anybody');
     await open(scope, publicSubjects);
   });
+  app.addHook('onReady', async () => services.wires.begin());
   app.addHook('onClose', async () => {
     services.darkroom.end();
     services.pusher.end();

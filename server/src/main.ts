@@ -77,7 +77,6 @@ const start = async (): Promise<void> => {
     await services.mailPort.listen(settings.mailPort, settings.host);
   }
   services.mailboxes.restart();
-  services.wires.note();
   await app.listen({ port: settings.port, host: settings.host });
   const { port } = app.server.address() as { port: number };
   const address = `http://${settings.host}:${port}`;

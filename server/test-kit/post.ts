@@ -76,3 +76,27 @@ export const post = async (port: number, letter: Letter): Promise<string> => {
     transport.close();
   }
 };
+
+/** What a server writes of a mail that it could not bring to somebody (RFC 3464, 2). */
+export const deliveryReport = (to: string, recipient: string): string =>
+  [
+    'From: MAILER-DAEMON@post.example',
+    `To: ${to}`,
+    'Message-ID: <bounce@post.example>',
+    'Content-Type: multipart/report; report-type=delivery-status; boundary="b"',
+    '',
+    '--b',
+    'Content-Type: text/plain',
+    '',
+    'It could not be delivered.',
+    '--b',
+    'Content-Type: message/delivery-status',
+    '',
+    'Reporting-MTA: dns; post.example',
+    '',
+    `Final-Recipient: rfc822; ${recipient}`,
+    'Action: failed',
+    'Status: 5.1.1',
+    '--b--',
+    '',
+  ].join('\r\n');

@@ -28,7 +28,7 @@ export const createWires = (services: {
 }) => {
   const { store, clock, write, registry, taking, failing, report } = services;
   const held = new Map<string, Held>();
-  let isStopped = false;
+  let isHolding = false;
 
   const stands = async (doorId: string): Promise<void> => {
     if (store.doors.health(doorId).failingSince === null) return;
@@ -89,25 +89,32 @@ export const createWires = (services: {
     held.delete(doorId);
   };
 
+  const note = (): void => {
+    if (!isHolding) return;
+    const doors = store.doors
+      .all()
+      .filter((door) => door.closedAt === null && registry.kindOf(door)?.wire);
+    for (const doorId of held.keys()) {
+      if (!doors.some(({ id }) => id === doorId)) end(doorId);
+    }
+    for (const door of doors) {
+      const by = byOf(door);
+      if (held.get(door.id)?.by === by) continue;
+      end(door.id);
+      const ending = new AbortController();
+      held.set(door.id, { by, ending });
+      run(door.id, ending).catch(report);
+    }
+  };
+
   return {
-    /** The house may be another than before: doors were opened, closed, or connected otherwise. */
-    note: (): void => {
-      if (isStopped) return;
-      const doors = store.doors
-        .all()
-        .filter((door) => door.closedAt === null && registry.kindOf(door)?.wire);
-      for (const doorId of held.keys()) {
-        if (!doors.some(({ id }) => id === doorId)) end(doorId);
-      }
-      for (const door of doors) {
-        const by = byOf(door);
-        if (held.get(door.id)?.by === by) continue;
-        end(door.id);
-        const ending = new AbortController();
-        held.set(door.id, { by, ending });
-        run(door.id, ending).catch(report);
-      }
+    /** From now on: by whoever serves the house, and by no command that runs beside it. */
+    begin: (): void => {
+      isHolding = true;
+      note();
     },
+    /** The house may be another than before: doors were opened, closed, or connected otherwise. */
+    note,
     /** The porch light may show something else. */
     lightChanged: (): void => {
       for (const doorId of held.keys()) {
@@ -118,7 +125,7 @@ export const createWires = (services: {
     /** Whether a wire is held, or tried again. */
     isHeld: (doorId: string): boolean => held.has(doorId),
     stop: (): void => {
-      isStopped = true;
+      isHolding = false;
       for (const doorId of [...held.keys()]) end(doorId);
     },
   };

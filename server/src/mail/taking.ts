@@ -12,7 +12,7 @@ import {
   isSameAddress,
   readDeliveryStatus,
 } from '@porch/core/mail';
-import { MESSAGE_LONGEST } from '@porch/core/text';
+import { cleanLine, MESSAGE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { Delivering } from '../doors/delivering';
 import { addressesOf, MAIL } from '../doors/mail/kind';
@@ -75,6 +75,8 @@ const whyOf = (error: unknown): HeldBack | null => {
   }
 };
 
+/** What is longer is no subject, in characters. */
+const SUBJECT_TAKEN_LONGEST = 400;
 /** Nobody sends more files at once; what is beyond is not looked at. */
 const ATTACHED_MOST = 100;
 /** To this a mailbox knows when a mail came (RFC 9051, 2.3.3). */
@@ -283,7 +285,8 @@ export const createMailTaking = (services: {
       setAside: setAsideFor(mail, envelopeFrom),
     };
     const networkId = `${mail.id} ${from}`;
-    const mailed = { rest: mail.rest, subject: mail.subject, pictures: mail.pictures };
+    const subject = cleanLine(mail.subject).slice(0, SUBJECT_TAKEN_LONGEST);
+    const mailed = { rest: mail.rest, subject, pictures: mail.pictures };
     const text = isEncrypted(mail.headers) ? kindInWords('encrypted') : mail.said;
     const messages = [
       { ...said, fileIds: [], ...first, networkId, text, mail: mailed },

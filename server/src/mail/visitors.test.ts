@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { GATHER_MS } from '@porch/core/routes';
 import { type MailHouse, openMailHouse } from '../../test-kit/mailed';
 import { clientId, until, visit } from '../../test-kit/panel';
-import { type Letter, post } from '../../test-kit/post';
+import { deliveryReport, type Letter, post } from '../../test-kit/post';
 
 const minute = 60_000;
 
@@ -178,27 +178,7 @@ describe('answers to somebody who has gone', () => {
     await answer('We have two.');
     await pass(GATHER_MS);
     const to = out.mails[0]?.replyTo?.value[0]?.address ?? '';
-    const bounce = [
-      'From: MAILER-DAEMON@post.example',
-      `To: ${to}`,
-      'Message-ID: <bounce@post.example>',
-      'Content-Type: multipart/report; report-type=delivery-status; boundary="b"',
-      '',
-      '--b',
-      'Content-Type: text/plain',
-      '',
-      'It could not be delivered.',
-      '--b',
-      'Content-Type: message/delivery-status',
-      '',
-      'Reporting-MTA: dns; post.example',
-      '',
-      'Final-Recipient: rfc822; wren@post.example',
-      'Action: failed',
-      'Status: 5.1.1',
-      '--b--',
-      '',
-    ].join('\r\n');
+    const bounce = deliveryReport(to, 'wren@post.example');
     await post(ours, { envelopeFrom: '', to, raw: bounce });
     await post(ours, { envelopeFrom: '', to, raw: bounce });
     expect(roll('mailed').map(({ failed }) => failed)).toEqual([undefined, 'no-mailbox']);

@@ -39,7 +39,7 @@ export const CallBackForm = (props: { conversation: Conversation; phone: string 
     'aria-invalid': Boolean(problemAt(field)),
     'aria-describedby': problemAt(field) ? `call-problem-${field}` : undefined,
   });
-  const Wrong = ({ field }: { field: 'phone' | 'when' }) =>
+  const wrong = (field: 'phone' | 'when') =>
     problemAt(field) ? (
       <span class="problem" id={`call-problem-${field}`} role="alert">
         {problemAt(field)}
@@ -74,7 +74,7 @@ export const CallBackForm = (props: { conversation: Conversation; phone: string 
               aria-required
               {...described('phone')}
             />
-            <Wrong field="phone" />
+            {wrong('phone')}
           </div>
           <div class="field">
             <label for="call-when">
@@ -87,7 +87,7 @@ export const CallBackForm = (props: { conversation: Conversation; phone: string 
               min={localMinute(Date.now())}
               {...described('when')}
             />
-            <Wrong field="when" />
+            {wrong('when')}
           </div>
           <div class="field">
             <label for="call-about">{say('callWhat')}</label>

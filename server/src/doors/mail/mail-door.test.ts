@@ -4,7 +4,7 @@ import type { Entry } from '@porch/core/conversation';
 import sharp from 'sharp';
 import { type MailHouse, openMailHouse } from '../../../test-kit/mailed';
 import { clientId, until } from '../../../test-kit/panel';
-import { type Letter, post } from '../../../test-kit/post';
+import { deliveryReport, type Letter, post } from '../../../test-kit/post';
 import { createOutside } from '../../security/outside';
 
 const minute = 60_000;
@@ -211,9 +211,11 @@ describe('a door to mails', () => {
   it('says all of it where all of it is in the subject, and keeps what is too long', async () => {
     await write({ subject: 'Are you open on Sunday?', text: '' });
     expect(said()[0]).toMatchObject({ text: 'Are you open on Sunday?' });
+    expect(await write({ subject: 'word '.repeat(2_000), text: '' })).toMatch(/^250/);
+    expect(said()[1]?.text).toHaveLength(399);
     await write({ text: `${'long '.repeat(2_000)}\n\nOn 12/11/2026 10:02, M wrote:\n> quoted` });
-    expect(said()[1]?.text).toMatch(/^(long ){799}long$/);
-    const path = `/api/conversations/${talkOf(said()[1])}/entries/${said()[1]?.id}/rest`;
+    expect(said()[2]?.text).toMatch(/^(long ){799}long$/);
+    const path = `/api/conversations/${talkOf(said()[2])}/entries/${said()[2]?.id}/rest`;
     const { text } = (await house.ask('GET', path, { cookie })).body;
     expect(text).toContain('long long');
     expect(text).toContain('> quoted');
@@ -262,23 +264,7 @@ describe('a door to mails', () => {
     await write({});
     const mail = await answered();
     const to = mail?.replyTo?.value[0]?.address ?? '';
-    const status = [
-      'From: mailer-daemon@post.example',
-      `To: ${to}`,
-      'Message-ID: <back@post.example>',
-      'Auto-Submitted: auto-replied',
-      'Content-Type: multipart/report; report-type=delivery-status; boundary=b',
-      '',
-      '--b',
-      'Content-Type: message/delivery-status',
-      '',
-      'Reporting-MTA: dns; post.example',
-      '',
-      'Final-Recipient: rfc822; wren@post.example',
-      'Action: failed',
-      'Status: 5.1.1',
-      '--b--',
-    ].join('\r\n');
+    const status = deliveryReport(to, 'wren@post.example');
     await post(ours, { envelopeFrom: '', to, raw: status });
     expect(roll('receipt').at(-1)).toMatchObject({ step: 'failed', why: 'no-mailbox' });
     expect(house.store.doors.health(doorId).failingSince).toBeNull();

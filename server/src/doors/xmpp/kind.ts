@@ -118,7 +118,9 @@ export const xmppDoor = ({
     let waiting = 0;
     // What is asked for cannot come while the server is let wait.
     let isReading = true;
-    let upTo = mark;
+    // Of another account that the door had before nothing is known here.
+    const account = `${own} `;
+    let upTo = mark.startsWith(account) ? mark.slice(account.length) : '';
     let sinceRead = 0;
     const archives: ReturnType<typeof createArchive>[] = [];
     // What comes by itself waits behind what came before.
@@ -144,7 +146,7 @@ export const xmppDoor = ({
       for (const archive of archives) {
         upTo = await archive.read(upTo, async (came, next) => {
           for (const one of came) await takeOne(one);
-          await heard({}, next);
+          await heard({}, account + next);
         });
       }
       isReading = false;
@@ -194,7 +196,7 @@ export const xmppDoor = ({
           await readKept();
         } else {
           upTo = markAt(clock.now());
-          await heard({}, upTo);
+          await heard({}, account + upTo);
         }
       }
       await session.say(presenceAt(door));

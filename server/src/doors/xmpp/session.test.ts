@@ -64,6 +64,12 @@ describe('a session with a server', () => {
     expect(heard).not.toContain('<auth');
   });
 
+  it('signs in as nobody at no server', async () => {
+    says = offers(mechanisms.replaceAll(/SCRAM-SHA-1|PLAIN/g, 'ANONYMOUS'));
+    expect(await whyNot()).toBe('network-unencrypted');
+    expect(heard).not.toContain('<auth');
+  });
+
   it('goes nowhere else, where a server sends it elsewhere', async () => {
     let visits = 0;
     const inside = createServer(() => {

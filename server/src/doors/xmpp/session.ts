@@ -78,8 +78,9 @@ export const openSession = async (
     credentials: async (authenticate, mechanisms, _fast, entity) => {
       const isSafe = entity.isSecure();
       if (!isSafe && !found.isNear) throw new Unencrypted();
-      // Unencrypted, the password itself is told nobody.
-      const mechanism = mechanisms.find((one) => isSafe || one !== 'PLAIN');
+      // Unencrypted, the password itself is told nobody; and as nobody nobody writes to the business.
+      const usable = mechanisms.filter((one) => one !== 'ANONYMOUS');
+      const mechanism = usable.find((one) => isSafe || one !== 'PLAIN');
       if (!mechanism) throw new Unencrypted();
       await authenticate({ username: address.split('@')[0] ?? '', password }, mechanism);
     },

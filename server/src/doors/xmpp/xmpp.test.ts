@@ -144,6 +144,24 @@ describe('a door to an open messenger', () => {
     await becomes(() => isFailing() === null);
   });
 
+  it('takes nothing of what another account was told before the door had it', async () => {
+    await open();
+    await becomes(isConnected);
+    // What lies unread at their server is news; what somebody has had there is not.
+    const before = await far.person(`other${count}`);
+    const other = before.address;
+    wren.do({ to: other, say: 'Long before' });
+    await before.waitFor(({ heard }) => heard === 'Long before');
+    await before.leave();
+    wren.do({ to: shop, say: 'To the first' });
+    await hears('To the first');
+    await doors('PUT', `/${doorId}`, { given: { address: other } });
+    await becomes(() => house.store.doors.mark(doorId).startsWith(other));
+    wren.do({ to: other, say: 'To the second' });
+    await hears('To the second');
+    expect(said()).not.toContain('Long before');
+  });
+
   it('carries pictures both ways, by the server', async () => {
     await open();
     await becomes(isConnected);
