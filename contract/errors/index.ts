@@ -15,6 +15,7 @@ export const errorStatus = {
   'gap-unknown': 400,
   'pattern-not-understood': 400,
   'number-out-of-range': 400,
+  'server-not-understood': 400,
   'link-not-understood': 400,
   'too-many-of-these': 400,
   'choice-unknown': 400,

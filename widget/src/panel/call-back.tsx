@@ -17,7 +17,9 @@ export const CallBackForm = (props: { conversation: Conversation; phone: string 
   const [problem, setProblem] = useState<{ at: 'phone' | 'when'; text: string } | null>(null);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (isOpen) first.current?.focus();
+    if (!isOpen) return;
+    first.current?.focus();
+    first.current?.form?.scrollIntoView({ block: 'nearest' });
   }, [isOpen]);
 
   const send = async (form: HTMLFormElement): Promise<void> => {

@@ -160,6 +160,8 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     'This browser gave keys for rings that cannot be used. Nothing was changed; allow alerts again.',
   'password-too-short': ({ limit }) =>
     `The password is too short. Use at least ${limit} characters.`,
+  'server-not-understood':
+    'This is no server. Write its name, with a colon and its port where that is not 5222.',
   'address-taken': 'Another door has this address already. Use another one.',
   'email-not-understood': 'This does not look like an email address.',
   'phone-not-understood': 'This does not look like a phone number.',

@@ -274,8 +274,9 @@ export const xmppDoor = ({
         const { address = '', server = '' } = toldOf(kept);
         const person = personOf(address);
         if (!person) throw new Refused('email-not-understood', { field: 'address' });
-        if (server && !isServer(server))
-          throw new Refused('link-not-understood', { field: 'server' });
+        if (server && !isServer(server)) {
+          throw new Refused('server-not-understood', { field: 'server' });
+        }
         return {
           ...kept,
           settings: { ...kept.settings, told: { ...toldOf(kept), address: person } },

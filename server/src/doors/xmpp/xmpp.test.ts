@@ -242,6 +242,10 @@ describe('a door to an open messenger', () => {
     await becomes(() => isFailing() === null && isConnected());
     await doors('PUT', `/${doorId}`, { given: { server: '127.0.0.1:1' } });
     expect((await check()).body.problem).toBe('network-inside');
+    expect((await doors('PUT', `/${doorId}`, { given: { server: 'a b' } })).body).toMatchObject({
+      code: 'server-not-understood',
+      field: 'server',
+    });
     expect((await doors('PUT', `/${doorId}`, { given: { address: 'nobody' } })).body.code).toBe(
       'email-not-understood',
     );

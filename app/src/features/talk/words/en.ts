@@ -57,7 +57,7 @@ export const en = {
     } satisfies Record<SetAside, string>,
     elsewhere: {
       show: (count: number) => (count === 1 ? 'Show its picture' : `Show its ${count} pictures`),
-      why: 'Whoever keeps them learns then that it is read.',
+      why: 'The sender learns then that it is read.',
       missing: (count: number) =>
         count === 1 ? 'One picture could not be had.' : `${count} pictures could not be had.`,
       none: 'There was nothing to see in them.',
