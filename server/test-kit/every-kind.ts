@@ -1,3 +1,4 @@
+import type { Inbound } from '@porch/contract/doors';
 import type { Happening } from '@porch/core/conversation';
 import type { DoorKind } from '../src/doors/registry';
 import { websiteCan } from '../src/doors/website/kind';
@@ -272,4 +273,37 @@ export const liveOwed = async (house: House, cookie: string): Promise<void> => {
     .find((entry) => entry.kind === 'held-back' && entry.says !== undefined);
   await deed({ do: 'own-mail', of: asked?.id, isTheirs: false });
   await deed({ do: 'wrap-up' });
+};
+
+/**
+ * What can happen besides since the eighth release: somebody writes by a network what they change, and what they take
+ * back, and a mail with a subject comes that a robot wrote. Call it after `liveTogether`.
+ */
+export const liveChanged = async (house: House): Promise<void> => {
+  const doorId = 'snail-door-01';
+  const from = 'dunlin@snails';
+  const { receive, write } = house.services;
+  const comes = (networkId: string, more: Partial<Inbound>): Promise<string> =>
+    write(() =>
+      receive.inboundNow({
+        doorId,
+        networkId,
+        from,
+        name: 'Dunlin',
+        text: `Words of ${networkId}`,
+        fileIds: [],
+        proves: [],
+        ...more,
+      }),
+    );
+  await comes('first', {});
+  await comes('second', {});
+  await comes('third', {
+    mail: { rest: '', subject: 'Away', pictures: [] },
+    setAside: 'automatic',
+  });
+  const saidAt = house.clock.now() - minute;
+  const change = { doorId, from, saidAt };
+  await write(() => receive.changedNow({ ...change, networkId: 'first', text: 'Other words' }));
+  await write(() => receive.changedNow({ ...change, networkId: 'second', text: null }));
 };

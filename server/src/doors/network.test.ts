@@ -203,6 +203,39 @@ describe('what comes in by a network', () => {
   });
 });
 
+describe('people who have one number', () => {
+  const number = '+447700900123';
+  const proves = { proves: [{ kind: 'phone', address: number }] };
+
+  it('stay two once somebody has parted them, whoever of them writes next', async () => {
+    const here = await open();
+    const one = await here.comes('in-1', { from: 'a', ...proves });
+    const two = await here.comes('in-2', { from: 'b', ...proves });
+    const standing = (id: string) => here.house.services.persons.standing(id)?.id;
+    expect(standing(two)).toBe(one);
+    const parted = await here.house.ask('POST', `/api/conversations/${one}/deeds`, {
+      cookie: here.cookie,
+      body: { do: 'part', id: clientId(), otherId: clientId(), threadIds: [two] },
+    });
+    expect(parted.status).toBe(200);
+    await here.comes('in-3', { from: 'b', ...proves });
+    await here.comes('in-4', { from: 'a', ...proves });
+    expect([standing(one), standing(two)]).toEqual([one, two]);
+  });
+
+  it('are called as whoever has it now, and the roll says when that changed, once', async () => {
+    const here = await open();
+    const id = await here.comes('in-1', { name: 'Wren' });
+    await here.comes('in-2', { name: 'Robin' });
+    await here.comes('in-3', { name: 'Robin' });
+    await here.comes('in-4', { name: '' });
+    const { entries } = here.house.store;
+    const names = entries.allOf(id).flatMap((one) => (one.kind === 'details' ? [one.name] : []));
+    expect(names).toEqual(['Wren', 'Robin']);
+    expect(here.house.services.persons.standing(id)?.state.name).toBe('Robin');
+  });
+});
+
 describe('what goes out by a network', () => {
   let here: Awaited<ReturnType<typeof open>>;
   let house: House;

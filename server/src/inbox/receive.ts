@@ -215,7 +215,10 @@ export const createReceive = (services: {
     for (const id of others) {
       const into = persons.standing(id);
       const fits = from && into && into.threads.length + from.threads.length <= THREADS_MOST;
-      if (fits && into.id !== from.id) return persons.join(into, from, newId(), null);
+      if (!fits || into.id === from.id) continue;
+      // Two people may share a number: what somebody has parted stays so.
+      if (!store.likeness.notSame.isSaid(into.id, from.id))
+        return persons.join(into, from, newId(), null);
     }
     return [];
   };
@@ -264,8 +267,13 @@ export const createReceive = (services: {
     const taken = message(writer, typed, {
       isHere: false,
       before: (state) => {
+        const isKnown = (field: 'name' | 'phone' | 'email', value: string): boolean => {
+          // A number changes hands: whoever is called otherwise now may be somebody else, and the roll says so.
+          const isCalledOtherwise = field === 'name' && state?.name !== value && !said.setAside;
+          return Boolean(state?.[field]) && !isCalledOtherwise;
+        };
         const news = Object.entries({ name: called, email: said.email, ...reachedBy(said) }).filter(
-          ([field, value]) => value && !state?.[field as 'name' | 'phone' | 'email'],
+          ([field, value]) => value && !isKnown(field as 'name' | 'phone' | 'email', value),
         );
         if (news.length === 0) return [];
         return [{ id: newId(), happening: { kind: 'details', ...Object.fromEntries(news) } }];
