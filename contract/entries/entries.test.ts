@@ -46,7 +46,15 @@ const whole: WholeEntries = {
     pictures: 3,
     setAside: 'automatic',
   },
-  'team-said': { ...filed, kind: 'team-said', memberId, text: 'Hi', files, way: 'screen' },
+  'team-said': {
+    ...filed,
+    kind: 'team-said',
+    memberId,
+    text: 'Hi',
+    files,
+    way: 'screen',
+    picked: { kind: 'reply', id: 'reply-000001' },
+  },
   details: {
     ...filed,
     kind: 'details',

@@ -1,5 +1,12 @@
 import type { CallBack, ConversationState, Entry, Group } from '@porch/core/conversation';
-import { groups, heldBackReasons, setAsideReasons, steps, views } from '@porch/core/conversation';
+import {
+  groups,
+  heldBackReasons,
+  pickedKinds,
+  setAsideReasons,
+  steps,
+  views,
+} from '@porch/core/conversation';
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { owings } from '@porch/core/promises';
@@ -74,6 +81,8 @@ const OwnAnswerSchema = z.object({ id: IdSchema, label: z.string(), value: z.str
 export const StepSchema = z.enum(steps);
 export const WaySchema = z.string().max(40);
 
+export const PickedSchema = z.object({ kind: z.enum(pickedKinds), id: IdSchema });
+
 /** Where somebody wants to be called, and when; null: as soon as somebody can. */
 export const CallBackSchema = z.object({
   phone: z.string().max(PHONE_LONGEST * 2),
@@ -114,6 +123,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('team-said'),
     memberId: IdSchema,
     way: WaySchema,
+    picked: PickedSchema.optional(),
   }),
   z.object({
     ...filed,

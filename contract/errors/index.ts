@@ -19,6 +19,7 @@ export const errorStatus = {
   'link-not-understood': 400,
   'too-many-of-these': 400,
   'choice-unknown': 400,
+  'table-not-understood': 400,
   'endpoint-refused': 400,
   'keys-not-understood': 400,
   'password-too-short': 400,
@@ -39,6 +40,7 @@ export const errorStatus = {
   'id-taken': 409,
   'email-taken': 409,
   'address-taken': 409,
+  'short-code-taken': 409,
   'changed-meanwhile': 409,
   'moved-meanwhile': 409,
   'nothing-to-undo': 409,
@@ -73,6 +75,8 @@ export interface ErrorFacts {
   limit?: number;
   /** For waits: milliseconds until it is worth trying again. */
   waitMs?: number;
+  /** What stands in the way, as people call it. */
+  what?: string;
   /** Which field of a form it is about. */
   field?: string;
 }

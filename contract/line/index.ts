@@ -8,6 +8,7 @@ import {
   FileMentionSchema,
   IdSchema,
   KeptEntrySchema,
+  PickedSchema,
   RowSchema,
   SeqSchema,
   StepSchema,
@@ -62,6 +63,8 @@ export const DeedSchema = z.discriminatedUnion('do', [
     fileIds: z.array(IdSchema).max(FILES_MOST),
     /** To which of the conversation's threads; absent: to the one that was written in last. */
     threadId: IdSchema.optional(),
+    /** From what it was made, where it was not all typed. */
+    picked: PickedSchema.optional(),
   }),
   z.object({ do: z.literal('read'), id: IdSchema, upTo: SeqSchema }),
   z.object({ do: z.literal('wrap-up'), id: IdSchema }),

@@ -58,6 +58,13 @@ export type HeldBack = (typeof heldBackReasons)[number];
 export const setAsideReasons = ['automatic', 'junk', 'forged'] as const;
 export type SetAside = (typeof setAsideReasons)[number];
 
+/** From what an answer can be made: a quick reply, a card of what is asked often, or an answer that was given before. */
+export const pickedKinds = ['reply', 'card', 'answer'] as const;
+export interface Picked {
+  kind: (typeof pickedKinds)[number];
+  id: string;
+}
+
 /** Where somebody wants to be called, and when; null: as soon as somebody can. UTC epoch milliseconds. */
 export interface CallBack {
   phone: string;
@@ -111,7 +118,15 @@ export type Happening =
    */
   | { kind: 'visitor-changed'; of: number; saidAt: number; text: string }
   | { kind: 'visitor-withdrew'; of: number; saidAt: number }
-  | { kind: 'team-said'; memberId: string; text: string; files: FileMention[]; way: Way }
+  | {
+      kind: 'team-said';
+      memberId: string;
+      text: string;
+      files: FileMention[];
+      way: Way;
+      /** From what it was made, where it was not all typed. */
+      picked?: Picked;
+    }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }
   /** The visitor agreed to be kept, in these words. */

@@ -13,3 +13,6 @@ export const REPLY_GROUP_LONGEST = 40;
 /** More than anybody could find their way through. */
 export const REPLIES_MOST = 1_000;
 export const REPLY_PICTURES_MOST = 4;
+/** Words of the business that no dictionary has. */
+export const OWN_WORDS_MOST = 2_000;
+export const WORD_LONGEST = 60;

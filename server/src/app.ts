@@ -41,12 +41,14 @@ import { pairingRoutes } from './pairing/plugin';
 import { picturesRoutes } from './pictures/plugin';
 import { promisesRoutes } from './promises/plugin';
 import { handleErrors } from './refused';
+import { repliesRoutes } from './replies/plugin';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
 import { everywhere } from './security/headers';
 import type { App, Routing, Services } from './services';
 import type { Settings } from './settings';
 import { teamRoutes } from './team/plugin';
+import { writingRoutes } from './writing/plugin';
 
 const BODY_LARGEST_BYTES = 64 * 1024;
 /** A request's first lines come at once, or nobody is there. */
@@ -81,6 +83,8 @@ const teamSubjects: readonly RoutesOf[] = [
   networkDoorsRoutes,
   doorbellRoutes,
   mailRoutes,
+  repliesRoutes,
+  writingRoutes,
 ];
 /** For visitors of websites: by a token, and from our own pages where something is written. */
 const visitorSubjects: readonly RoutesOf[] = [websiteRoutes];

@@ -9,11 +9,13 @@ import { keyFile, keyPath, shutInWords } from './security/seal';
 import { createServices } from './services';
 import { fromEnvironment, toSettings } from './settings';
 import { startTicking } from './ticking';
+import { spellingProcess } from './writing/spelling-process';
 
 /** Nobody who stops a server waits longer than this for it. */
 const STOP_LONGEST_MS = 1_800;
 
 const decoder = fileURLToPath(new URL('./decoder.js', import.meta.url));
+const speller = fileURLToPath(new URL('./spelling-own-process.js', import.meta.url));
 const calendar = fileURLToPath(new URL('./holidays.js', import.meta.url));
 
 /**
@@ -27,6 +29,7 @@ const start = async (): Promise<void> => {
   const clock = isByHand ? byHand : systemClock;
   const folder = openDataFolder(settings.dataDir, clock);
   const startDecoder = decoderProcess(decoder);
+  const spell = spellingProcess(speller);
   const keys = keyFile(keyPath(settings.dataDir));
   const services = createServices(settings, {
     clock,
@@ -34,6 +37,7 @@ const start = async (): Promise<void> => {
     startDecoder,
     keys,
     holidays: calendarProcess(calendar),
+    spell,
   });
   const shut = services.registry.sealedShut().map(({ name }) => name);
   if (shut.length > 0) {
@@ -61,6 +65,7 @@ const start = async (): Promise<void> => {
     const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS));
     await Promise.race([app.close(), inTime]);
     services.darkroom.end();
+    spell.end();
     folder.close();
     process.exit(0);
   };

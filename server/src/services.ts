@@ -81,6 +81,8 @@ import { createVisitorMails } from './mail/visitors';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createPromises } from './promises/promises';
+import { createQuickReplies } from './replies/replies';
+import { createReplyTables } from './replies/tables';
 import { createBuckets } from './security/bucket';
 import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
@@ -90,11 +92,15 @@ import type { Settings } from './settings';
 import { createSigns } from './signs/signs';
 import type { Store } from './store';
 import { createTeam } from './team/team';
+import type { Spell } from './writing/speller';
+import { createWriting } from './writing/writing';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 /** Of one writer: who mistypes a code has a few more, who guesses gets nowhere. */
 const CLAIM_TRIES_AN_HOUR = 10;
+/** Of one who writes: as often as somebody stops for a moment. */
+const LOOKED_THROUGH_A_MINUTE = 60;
 
 export interface Parts {
   clock: Clock;
@@ -113,6 +119,8 @@ export interface Parts {
   outside?: Outside;
   /** Finds out what holidays there are; in a process of its own where somebody could be kept waiting. */
   holidays?: AskCalendar;
+  /** Asks dictionaries, in a process of its own; there are none where nothing is said. */
+  spell?: Spell;
 }
 
 /** To whom a push service may write about what we send: a mail address or a page (RFC 8292, 2.1). */
@@ -137,6 +145,7 @@ export const createServices = (
     resolve,
     outside = createOutside({ allowed: settings.networksNear, resolve }),
     holidays = askCalendar,
+    spell = async () => null,
   }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
@@ -175,6 +184,7 @@ export const createServices = (
     newVisitors: createBuckets(clock, most.newVisitorsAnHour, HOUR_MS),
     uploads: createBuckets(clock, most.uploadsAnHour, HOUR_MS),
     links: createBuckets(clock, most.linksAnHour, HOUR_MS),
+    lookedThrough: createBuckets(clock, LOOKED_THROUGH_A_MINUTE, MINUTE_MS),
     feeds: createBuckets(clock, most.feedsAMinute, MINUTE_MS),
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
     mails: createBuckets(clock, most.mailsAMinute, MINUTE_MS),
@@ -321,7 +331,9 @@ export const createServices = (
   });
   const carrying = { at: registry.at, begin: delivering.begin };
   const claims = createClaims({ store, clock, tries: limits.claims });
-  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims };
+  const quickReplies = createQuickReplies({ store, clock, change });
+  const { notePicked } = quickReplies;
+  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims, notePicked };
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
   const files = createFiles({ ...inbox, darkroom });
@@ -431,6 +443,9 @@ export const createServices = (
     sharedFiles,
     mailSettings,
     mailTaking,
+    quickReplies,
+    replyTables: createReplyTables({ store, change, replies: quickReplies }),
+    writing: createWriting({ store, change, outside, spell }),
     likely: createLikely({ store, clock, change, persons }),
     elsewhere: createElsewhere({ store, write, files, outside }),
     visitorMails,

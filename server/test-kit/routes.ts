@@ -35,6 +35,18 @@ const bodies: Record<string, object> = {
   '/api/ticks': { tick: 'team' },
   '/api/doorbell': plainDoorbell('Europe/London'),
   '/api/ring-on': plainRingOn,
+  '/api/quick-replies/{id}': {
+    revision: 0,
+    isOwn: false,
+    title: 'x',
+    code: '',
+    text: 'x',
+    group: '',
+    language: 'en',
+    fileIds: [],
+  },
+  '/api/looked-through': { text: '', language: 'en' },
+  '/api/own-words': { add: [], drop: [] },
   '/api/mail': {
     outgoing: null,
     incoming: { kind: 'none' },
@@ -55,6 +67,7 @@ const bodies: Record<string, object> = {
 const queries: Record<string, string> = {
   '/api/line': '?group=waiting',
   '/api/since': '?seq=0',
+  '/api/quick-replies/table': '?as=csv',
   '/api/search': '?words=a',
   '/api/holidays': '?country=GB',
   '/api/business/picture': '?left=0&top=0&side=1&shape=round',

@@ -5,6 +5,7 @@ import {
   type Entry,
   type Happening,
   type Owed,
+  type Picked,
   type ThreadState,
   threadWrittenLast,
   type Way,
@@ -61,8 +62,10 @@ export const createReply = (services: {
   write: Write;
   persons: Persons;
   carrying: Carrying;
+  /** In the transaction of the answer. */
+  notePicked(picked: Picked): void;
 }) => {
-  const { store, clock, record, write, persons, carrying } = services;
+  const { store, clock, record, write, persons, carrying, notePicked } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -124,7 +127,9 @@ export const createReply = (services: {
       memberId: member.id,
       ...words,
       way,
+      ...(deed.picked ? { picked: deed.picked } : {}),
     };
+    if (deed.picked) notePicked(deed.picked);
     const news = record.add(conversation, threadId, [{ id: deed.id, happening }]);
     for (const entry of news.entries) if (entry.id === deed.id) carrying.begin(entry, thread);
     return [news];

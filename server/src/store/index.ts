@@ -24,9 +24,11 @@ import { mailTable } from './mail';
 import { mailFactsTable } from './mail-facts';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
+import { ownWordsTable } from './own-words';
 import { picturesTable } from './pictures';
 import { probeTable } from './probe';
 import { promisesTable } from './promises';
+import { quickRepliesTable } from './quick-replies';
 import { roundsTable } from './rounds';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
@@ -54,6 +56,7 @@ export type { ReplyAddressRecord } from './mail';
 export type { MailPictureRecord } from './mail-facts';
 export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
+export type { QuickReplyRecord } from './quick-replies';
 export type { Round } from './rounds';
 export type { SightingRecord } from './sightings';
 export type { Stay, ThreadRecord, Writer } from './threads';
@@ -106,6 +109,8 @@ export const createStore = (db: Db) => {
     conversations,
     entries: entriesTable(db),
     files: filesTable(db),
+    quickReplies: quickRepliesTable(db),
+    ownWords: ownWordsTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {

@@ -14,6 +14,7 @@ import heldMails from './migrations/0012-held-mails.sql';
 import networks from './migrations/0013-networks.sql';
 import mailFacts from './migrations/0014-mail-facts.sql';
 import likeness from './migrations/0015-likeness.sql';
+import quickReplies from './migrations/0016-quick-replies.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -32,6 +33,7 @@ export const migrations: readonly string[] = [
   networks,
   mailFacts,
   likeness,
+  quickReplies,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -29,6 +29,9 @@ const small = new Set([
   'opening_hours',
   'holidays',
   'promises',
+  'quick_replies',
+  'quick_reply_files',
+  'own_words',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

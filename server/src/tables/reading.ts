@@ -1,0 +1,108 @@
+import { setImmediate } from 'node:timers/promises';
+import { CsvError, parse } from 'csv-parse';
+import { Refused } from '../refused';
+
+/** A row of a table: its number as a spreadsheet counts them (the head is row 1), and its cells by the names of the columns. */
+export interface TableRow {
+  row: number;
+  cells: Readonly<Record<string, string>>;
+}
+
+/** After so many rows whoever else waits has a turn. */
+const ROWS_AT_ONCE = 100;
+const CELLS_MOST = 60;
+const CELL_LONGEST = 64 * 1024;
+
+const encodingOf = (bytes: Buffer): string => {
+  const [first, second] = bytes;
+  if (first === 0xff && second === 0xfe) return 'utf-16le';
+  if (first === 0xfe && second === 0xff) return 'utf-16be';
+  // Without a mark, by the zero half of plain letters.
+  if (bytes.length > 1 && first !== 0 && second === 0) return 'utf-16le';
+  if (bytes.length > 1 && first === 0 && second !== 0) return 'utf-16be';
+  return 'utf-8';
+};
+
+/** The text of a file that somebody has saved, in whatever encoding: UTF-8, UTF-16, or that of old spreadsheets. */
+export const textOf = (bytes: Buffer): string => {
+  const encoding = encodingOf(bytes);
+  try {
+    return new TextDecoder(encoding, { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+};
+
+/** By what the cells of a head are parted: whatever stands there most often, outside of quotes. "a;b,c;d" → ";". */
+export const separatorOf = (text: string): string => {
+  const head = (/^[^\r\n]*/.exec(text.slice(0, 10_000))?.[0] ?? '').replace(/"[^"]*"/g, '');
+  const count = (one: string): number => head.split(one).length - 1;
+  return [',', ';', '\t', '|'].reduce((best, one) => (count(one) > count(best) ? one : best));
+};
+
+/** What our own tables put before a cell that a spreadsheet would reckon. "'=1+1" → "=1+1". */
+const withoutGuard = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
+
+const nameOf = (column: string): string => column.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/**
+ * The rows of a table of text (RFC 4180; other separators and encodings are understood), one after the other and never
+ * in anybody's way. Cells are text whatever stands in them. Refuses what has no `needed` column.
+ */
+export async function* rowsOf(
+  bytes: Buffer,
+  needed: string,
+): AsyncGenerator<TableRow, void, undefined> {
+  const text = textOf(bytes);
+  const parser = parse({
+    bom: true,
+    delimiter: separatorOf(text),
+    info: true,
+    max_record_size: CELLS_MOST * CELL_LONGEST,
+    relax_column_count: true,
+    relax_quotes: true,
+    skip_empty_lines: true,
+    trim: true,
+  });
+  parser.end(text);
+  let names: string[] | null = null;
+  let row = 0;
+  try {
+    for await (const { record } of parser as AsyncIterable<{ record: string[] }>) {
+      row += 1;
+      if (row % ROWS_AT_ONCE === 0) await setImmediate();
+      if (!names) {
+        names = record.map(nameOf);
+        if (!names.includes(needed)) throw new Refused('table-not-understood', { what: needed });
+        continue;
+      }
+      const cells = names.map((name, at) => [name, withoutGuard(record[at] ?? '')]);
+      yield { row, cells: Object.fromEntries(cells.slice(0, CELLS_MOST)) };
+    }
+  } catch (error) {
+    if (!(error instanceof CsvError)) throw error;
+    throw new Refused('table-not-understood', { limit: row + 1, what: needed });
+  }
+  if (!names) throw new Refused('table-not-understood', { what: needed });
+}
+
+/** The rows of a table that is written as JSON: a list of objects. */
+export const rowsOfJson = (bytes: Buffer, needed: string): TableRow[] => {
+  let list: unknown;
+  try {
+    list = JSON.parse(textOf(bytes));
+  } catch {
+    throw new Refused('table-not-understood', { what: needed });
+  }
+  if (!Array.isArray(list)) throw new Refused('table-not-understood', { what: needed });
+  return list.map((one: unknown, at) => {
+    const fields = typeof one === 'object' && one !== null ? Object.entries(one) : [];
+    const cells = fields
+      .slice(0, CELLS_MOST)
+      .map(([name, value]) => [
+        nameOf(name),
+        typeof value === 'string' ? value : String(value ?? ''),
+      ]);
+    return { row: at + 1, cells: Object.fromEntries(cells) };
+  });
+};
