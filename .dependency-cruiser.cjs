@@ -34,6 +34,8 @@ const oneWay = Object.entries(mayImport).map(([workspace, allowed]) => ({
 const subjects = [
   'persons',
   'deeds',
+  'writing',
+  'replies',
   'line',
   'search',
   'doors',

@@ -18,6 +18,7 @@ import { demoDoors } from './dresses';
 import { type NetworkTalk, networkTalks } from './network-talks';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
+import { ownWords, quickReplies as stored } from './quick-replies';
 import { notes, threads, waiting } from './threads';
 
 const MINUTE_MS = 60_000;
@@ -112,6 +113,17 @@ const willing = (): Outside => {
     },
     end: () => undefined,
   };
+};
+
+/** Answers that are stored, as often used as they would be after a year. */
+const storeReplies = ({ quickReplies, store, clock }: Services, ownerId: string): void => {
+  for (const word of ownWords) store.ownWords.add(word);
+  for (const [index, { usedCount, isOwn = false, ...reply }] of stored.entries()) {
+    const id = `demo-quick-reply-${String(index).padStart(2, '0')}`;
+    const typed = { ...reply, isOwn, language: 'en', revision: 0, fileIds: [] };
+    quickReplies.putNow(id, typed, ownerId);
+    for (let used = 0; used < usedCount; used += 1) store.quickReplies.use(id, clock.now());
+  }
 };
 
 const TURNS_MOST = 10_000;
@@ -349,6 +361,7 @@ export const fill = async (options: {
   }
   for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
   if (options.mailPort) openMailDoor(services);
+  storeReplies(services, members[0]?.id ?? '');
   const [door] = demoDoors;
   if (!door) throw new Error('the demo needs a door');
   store.ticks.set('team', clock.now());

@@ -1,4 +1,4 @@
-import { OWN_WORDS_MOST, WORD_LONGEST } from '@porch/core/replies';
+import { OWN_WORDS_MOST, WORD_LONGEST } from '@porch/core/writing';
 import { z } from 'zod';
 import { TypedTextSchema } from '../entries';
 

@@ -73,3 +73,10 @@ export const openGaps = (text: string): Stop[] =>
     const begun = piece.why === 'unclosed' ? begunAt(text, from) : '';
     return begun ? [{ from, to: from + 1 + begun.length, name: begun, isOpen: true }] : [];
   });
+
+/** A stored text in a list: its gaps by their names, on one line. "Hi {first name|there}" → "Hi ‹first name›". */
+export const briefOf = (text: string): string =>
+  piecesOf(text)
+    .map((piece) => (piece.kind === 'gap' ? `‹${piece.name}›` : text.slice(piece.from, piece.to)))
+    .join('')
+    .replace(/\s+/g, ' ');

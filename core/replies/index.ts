@@ -1,8 +1,7 @@
 /** Stored answers: their gaps, their codes, what may be wrong with them, and how one is found. */
 export { type Findable, indexReplies, type RepliesIndex } from './choosing';
 export { CODE_LONGEST, cleanCode, codeAt, type TypedCode } from './codes';
-export { type Filled, fillIn, type GapFacts, openGaps, type Stop } from './fill';
-export { FINDINGS_MOST, type Finding, findingsIn, withInstead, wordsToSpell } from './findings';
+export { briefOf, type Filled, fillIn, type GapFacts, openGaps, type Stop } from './fill';
 export { firstNameOf } from './first-name';
 export { codeFor, titleFor, toStored } from './from-answer';
 export { type GapName, gapCalled, gapNames } from './names';
@@ -13,6 +12,3 @@ export const REPLY_GROUP_LONGEST = 40;
 /** More than anybody could find their way through. */
 export const REPLIES_MOST = 1_000;
 export const REPLY_PICTURES_MOST = 4;
-/** Words of the business that no dictionary has. */
-export const OWN_WORDS_MOST = 2_000;
-export const WORD_LONGEST = 60;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import {
+  briefOf,
   cleanCode,
   codeAt,
   codeFor,
   fillIn,
-  findingsIn,
   firstNameOf,
   gapCalled,
   indexReplies,
@@ -12,8 +12,6 @@ import {
   piecesOf,
   titleFor,
   toStored,
-  withInstead,
-  wordsToSpell,
 } from '.';
 
 const withBraces = fc.string({
@@ -101,6 +99,14 @@ describe('a text with gaps', () => {
   });
 });
 
+describe('a stored text in a list', () => {
+  it('has its gaps by their names, on one line', () => {
+    expect(briefOf('Hi {first name|there},\n\n{order  number?} {x')).toBe(
+      'Hi ‹first name›, ‹order number?› {x',
+    );
+  });
+});
+
 describe('the name of a gap', () => {
   it('is understood in other languages, and nothing is guessed', () => {
     expect(gapCalled(' PRÉNOM ')).toBe('first name');
@@ -156,60 +162,6 @@ describe('a code behind two dots', () => {
     expect(cleanCode(' Opening  Hours! ')).toBe('opening-hours');
     expect(cleanCode('..')).toBe('');
     expect(codeAt(`..${cleanCode('Größe & Länge, alle 2026')}`, 22)).not.toBeNull();
-  });
-});
-
-describe('what is found wrong in a stored text', () => {
-  const found = (text: string) => findingsIn(text).map(({ kind, words }) => [kind, words]);
-
-  it.each([
-    ['We are are open', [['doubled', 'are are']]],
-    ['The\nthe door', [['doubled', 'The\nthe']]],
-    ['What we had had that that', []],
-    ['Two  spaces', [['spaces', '  ']]],
-    ['  At the edges  ', []],
-    ['Hello NAME', [['placeholder', 'NAME']]],
-    [
-      'Hello [customer name], on %date%',
-      [
-        ['placeholder', '[customer name]'],
-        ['placeholder', '%date%'],
-      ],
-    ],
-    ['A [link](https://a.example) and XXX', [['placeholder', 'XXX']]],
-    ['USA and BBC, no NAMES', []],
-    ['Hi {first name|NAME}', []],
-    ['See {weather}', [['unknown-gap', 'weather']]],
-    [
-      'A } and {',
-      [
-        ['broken', '}'],
-        ['broken', '{'],
-      ],
-    ],
-  ])('in %j', (text, expected) => {
-    expect(found(text)).toEqual(expected);
-  });
-
-  it('is mended by what could stand there instead', () => {
-    const mend = (text: string): string => {
-      const [first] = findingsIn(text);
-      return first ? mend(withInstead(text, first, first.instead[0] ?? '')) : text;
-    };
-    expect(mend('Hello  NAME, see the the {weather|sun}')).toBe(
-      'Hello {name?}, see the {weather?|sun}',
-    );
-  });
-
-  it('is bounded, also where all of a long text is wrong', () => {
-    expect(findingsIn('NAME '.repeat(4_000)).length).toBe(50);
-  });
-
-  it('asks a dictionary about words only', () => {
-    const words = wordsToSpell(
-      'Don’t water {first name|mate} at https://quillfern.example/care, QF1101, a2b, mail a@b.example; Best-in-show NAME',
-    );
-    expect(words.map(({ word }) => word)).toEqual(['Don’t', 'water', 'at', 'mail', 'Best-in-show']);
   });
 });
 

@@ -113,7 +113,7 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
-    // Twenty-one screens, each looked through whole.
+    // Twenty-four screens, each looked through whole.
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
@@ -137,6 +137,11 @@ for (const [colorScheme, viewport] of [
     await behind('/house/doorbell', 'Doorbell');
     await behind('/house/install', 'On the home screen');
     await behind('/house/mail', 'Mail');
+    await behind('/house/replies', 'Quick replies');
+    await behind('/house/reply/new', 'A new quick reply');
+    await screen.getByLabel('Text', { exact: true }).fill('Hello NAME {first name}, teh fern');
+    await expect(screen.getByText(/“teh” is not in the dictionary/)).toBeVisible();
+    await expectClean(screen, 'a quick reply with findings');
     await behind('/house/new-door', 'Add a door');
     await screen.getByRole('button', { name: /^Text messages,/ }).click();
     await expectClean(screen, 'a new door to a network');

@@ -1,5 +1,5 @@
 import { pieces } from '@porch/core/links';
-import type { Finding } from '@porch/core/replies';
+import type { Finding } from '@porch/core/writing';
 import type { Outside } from '../security/outside';
 
 const LINKS_MOST = 10;

@@ -1,6 +1,6 @@
 import type { LookedThrough, LookThrough, OwnWords, OwnWordsChange } from '@porch/contract/writing';
-import { OWN_WORDS_MOST, wordsToSpell } from '@porch/core/replies';
 import { cleanLine } from '@porch/core/text';
+import { OWN_WORDS_MOST, wordsToSpell } from '@porch/core/writing';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import type { Outside } from '../security/outside';

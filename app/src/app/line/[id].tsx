@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { Conversation } from '../../features/talk/screens/conversation';
+import { Conversation } from '../../late/answering';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 

@@ -3,6 +3,7 @@ import { StyleSheet, TextInput, type TextInputProps, View } from 'react-native';
 import { Text } from '../text';
 import { corner, plain, text, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
+import { FieldLabel } from './field-label';
 
 interface Props extends TextInputProps {
   ref?: Ref<TextInput>;
@@ -17,14 +18,7 @@ export const Field = ({ label, more, problem, style, ...rest }: Props) => {
   const id = useId();
   return (
     <View style={styles.field}>
-      <Text kind="label" nativeID={`${id}-label`}>
-        {label}
-      </Text>
-      {more ? (
-        <Text kind="second" tone="slate" nativeID={`${id}-more`}>
-          {more}
-        </Text>
-      ) : null}
+      <FieldLabel id={id} label={label} more={more} />
       <TextInput
         aria-labelledby={`${id}-label`}
         {...(problem ? { 'aria-describedby': `${id}-problem`, 'aria-invalid': true } : {})}

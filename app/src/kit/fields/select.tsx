@@ -1,8 +1,8 @@
 import { useId } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Text } from '../text';
 import { corner, plain, text, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
+import { FieldLabel } from './field-label';
 
 /** One of many: the browser's own list, which every phone draws as its people know it. */
 export const Select = (props: {
@@ -17,14 +17,7 @@ export const Select = (props: {
   const id = useId();
   return (
     <View style={styles.field}>
-      <Text kind="label" nativeID={`${id}-label`}>
-        {props.label}
-      </Text>
-      {props.more ? (
-        <Text kind="second" tone="slate">
-          {props.more}
-        </Text>
-      ) : null}
+      <FieldLabel id={id} label={props.label} more={props.more} />
       <select
         aria-labelledby={`${id}-label`}
         value={props.value}

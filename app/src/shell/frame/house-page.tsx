@@ -6,9 +6,9 @@ import { Button } from '../../kit/press';
 import { Text } from '../../kit/text';
 import { shellWords } from '../words';
 
-/** A page in the manner of the House screen: its title, and for one that lies behind it the way back. */
-export const HousePage = (props: { title: string; isBehind?: boolean; children: ReactNode }) => (
-  <ScrollView contentContainerStyle={styles.page}>
+/** The title of a page, and for one that lies behind the House screen the way back. */
+export const HouseTop = (props: { title: string; isBehind?: boolean }) => (
+  <>
     {props.isBehind ? (
       <Row>
         <Button
@@ -21,6 +21,13 @@ export const HousePage = (props: { title: string; isBehind?: boolean; children: 
     <Text kind="large" role="heading" aria-level={1}>
       {props.title}
     </Text>
+  </>
+);
+
+/** A page in the manner of the House screen: its title, and for one that lies behind it the way back. */
+export const HousePage = (props: { title: string; isBehind?: boolean; children: ReactNode }) => (
+  <ScrollView contentContainerStyle={styles.page}>
+    <HouseTop title={props.title} isBehind={props.isBehind} />
     {props.children}
   </ScrollView>
 );

@@ -8,6 +8,7 @@ import { doorbellKey } from '../session/doorbell';
 import { followUpsKey } from '../session/follow-ups';
 import { hoursKey } from '../session/hours';
 import { houseKey, isForMe, linksKey } from '../session/house';
+import { quickRepliesKey } from '../session/quick-replies';
 import { hushHere, lookedAt } from './alerts';
 import { applyNews, readAnew } from './apply';
 import { ring } from './bell';
@@ -120,6 +121,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       void client.invalidateQueries({ queryKey: linksKey });
       void client.invalidateQueries({ queryKey: hoursKey });
       void client.invalidateQueries({ queryKey: doorbellKey });
+      void client.invalidateQueries({ queryKey: quickRepliesKey });
       break;
     case 'line':
       void readAnew(client);

@@ -12,6 +12,7 @@ import type { GroupData } from '../live/cache';
 import { type Known, knownKey } from '../live/store';
 import { api } from '../session/api';
 import { houseKey } from '../session/house';
+import { keptReplies } from '../session/quick-replies';
 import { ApiError } from '../session/refused';
 import { dropShared } from '../session/shared';
 import { forgetLine } from '../start/kept';
@@ -132,6 +133,7 @@ export const forget = (client: QueryClient): void => {
   });
   void drafts.forgetFiles();
   void dropShared();
+  void keptReplies.forget();
   void forgetLine();
   void persister.removeClient();
 };

@@ -1,4 +1,5 @@
 import { isErrorCode, type Refusal } from '@porch/contract/errors';
+import type { FileMention } from '@porch/core/conversation';
 import { ApiError } from './refused';
 
 /** An answer that has not come by then went into a tunnel; it is better asked anew. Not for uploads. */
@@ -25,6 +26,7 @@ const askSoon = async (path: string, init: RequestInit): Promise<Response> => {
   }
 };
 
+const octetHeaders = { 'content-type': 'application/octet-stream' };
 const jsonHeaders = { 'content-type': 'application/json' };
 
 /** The server's HTTP interface; throws `ApiError`. What it answers is typed by the contract. */
@@ -39,15 +41,12 @@ export const api = {
     await askSoon(path, { method: 'DELETE' });
   },
   /** Sends bytes as they are. */
-  put: async <Answer>(path: string, bytes: Blob): Promise<Answer> => {
-    const headers = { 'content-type': 'application/octet-stream' };
-    return (await ask(path, { method: 'PUT', headers, body: bytes })).json();
-  },
-  upload: async (id: string, name: string, bytes: Blob): Promise<void> => {
-    const headers = {
-      'content-type': 'application/octet-stream',
-      'x-file-name': encodeURIComponent(name),
-    };
-    await ask(`/api/files/${id}`, { method: 'PUT', headers, body: bytes });
+  put: async <Answer>(path: string, bytes: Blob): Promise<Answer> =>
+    (await ask(path, { method: 'PUT', headers: octetHeaders, body: bytes })).json(),
+  post: async <Answer>(path: string, bytes: Blob): Promise<Answer> =>
+    (await ask(path, { method: 'POST', headers: octetHeaders, body: bytes })).json(),
+  upload: async (id: string, name: string, bytes: Blob): Promise<FileMention> => {
+    const headers = { ...octetHeaders, 'x-file-name': encodeURIComponent(name) };
+    return (await ask(`/api/files/${id}`, { method: 'PUT', headers, body: bytes })).json();
   },
 };

@@ -162,6 +162,10 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     `The password is too short. Use at least ${limit} characters.`,
   'server-not-understood':
     'This is no server. Write its name, with a colon and its port where that is not 5222.',
+  'short-code-taken': ({ what }) =>
+    `${what ? `“${what}”` : 'Another one'} has this code already. Give this one another.`,
+  'table-not-understood': ({ what = 'text' }) =>
+    `This is no table that can be read: it needs a column called “${what}”. Nothing was taken from it.`,
   'address-taken': 'Another door has this address already. Use another one.',
   'email-not-understood': 'This does not look like an email address.',
   'phone-not-understood': 'This does not look like a phone number.',

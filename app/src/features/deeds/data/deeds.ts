@@ -1,7 +1,7 @@
 import type { HeldFile } from '@porch/client/files';
 import type { Row } from '@porch/contract/entries';
 import type { RollPage } from '@porch/contract/line';
-import { type FileMention, SCREEN } from '@porch/core/conversation';
+import { type FileMention, type Picked, SCREEN } from '@porch/core/conversation';
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { applyNews, dropRow } from '../../../shell/live/apply';
@@ -27,9 +27,15 @@ const deedsOf = (client: QueryClient, memberId: string) => {
 
   return {
     /** Exactly to whom the screen said that it goes, whoever writes meanwhile. */
-    say: (row: Row, text: string, files: HeldFile[], threadId = row.threads[0]?.id): void => {
+    say: (
+      row: Row,
+      text: string,
+      files: HeldFile[],
+      threadId = row.threads[0]?.id,
+      picked?: Picked,
+    ): void => {
       const fileIds = files.map((file) => file.id);
-      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId });
+      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId, picked });
       const said = { text, files: files.map(toMention), way: SCREEN };
       ahead(row, { ...happened(id), kind: 'team-said', ...said });
     },

@@ -3,6 +3,7 @@ import { router } from 'expo-router';
 import Bell from 'lucide-react-native/icons/bell';
 import CalendarClock from 'lucide-react-native/icons/calendar-clock';
 import Mail from 'lucide-react-native/icons/mail';
+import NotebookText from 'lucide-react-native/icons/notebook-text';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -154,6 +155,12 @@ const Ways = ({ house }: { house: HouseData }) => {
           {...bells.doorbell}
           icon={<Bell size={26} color={theme.ink} aria-hidden />}
           to="/house/doorbell"
+        />
+        <Way
+          title={words().places.replies}
+          more={words().places.repliesMore}
+          icon={<NotebookText size={26} color={theme.ink} aria-hidden />}
+          to="/house/replies"
         />
         {me.role === 'owner' ? (
           <Way

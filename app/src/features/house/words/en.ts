@@ -20,6 +20,8 @@ export const en = {
     doors: 'Doors',
     business: 'Business',
     businessMore: 'Name, picture, place, address',
+    replies: 'Quick replies',
+    repliesMore: 'Answers to give again',
     team: 'Team',
     teamMore: (count: number) => many(count, 'person', 'people'),
     me: 'You',

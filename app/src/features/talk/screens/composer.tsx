@@ -5,20 +5,23 @@ import { FILE_LIMITS } from '@porch/core/files';
 import { goAsLinks, withLinks } from '@porch/core/routes';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
+import TrayGlyph from 'lucide-react-native/icons/notebook-text';
 import X from 'lucide-react-native/icons/x';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import {
   type NativeSyntheticEvent,
   StyleSheet,
-  TextInput,
+  type TextInput,
   type TextInputKeyPressEventData,
   View,
+  type ViewStyle,
 } from 'react-native';
-import { useGrowing } from '../../../kit/fields/use-growing';
+import { MarkedInput } from '../../../kit/fields/marked-input';
 import { Button, GlyphButton } from '../../../kit/press';
 import { Text } from '../../../kit/text';
-import { corner, plain, scale, text as sizes, touch } from '../../../kit/theme/sizes';
+import { scale } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { useWide } from '../../../kit/theme/use-wide';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { tellTyping } from '../../../shell/live/use-connection';
 import { MINUTE_MS, useAsTimeGoes, useNow } from '../../../shell/live/use-now';
@@ -28,12 +31,16 @@ import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { siteKind } from '../../doors/parts/site-kind';
+import { GapsLine, gapOpen, pictureMissing } from '../../replies/parts/gaps-line';
+import { ReplyTray, trayNames } from '../../replies/parts/tray';
 import { words } from '../words';
 import { routeInWords } from './route-shown';
 import { SegmentsLine } from './segments-line';
+import { usePicking } from './use-picking';
 import { Ways } from './ways';
 
 const TALLEST = 180;
+const LINE_OF_A_PHONE = 20;
 
 /** By whom of those who stand in a conversation it is written, and by which door. */
 const useWays = (row: Row) => {
@@ -61,13 +68,13 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   const { chosen, can } = ways;
   const now = useNow(MINUTE_MS);
   const theme = useTheme();
+  const isWide = useWide();
   const { say } = useDeeds();
   const { id } = row;
   const [typed, setTyped] = useState(() => drafts.text(id));
   const [files, holdFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
-  const grow = useGrowing(field, TALLEST);
   const links = can && goAsLinks(can, files) ? files.length : 0;
   const over = withLinks(typed.trim(), links).length - (can?.textLongest ?? MESSAGE_LONGEST);
   const isEmpty = typed.trim() === '' && files.length === 0;
@@ -75,6 +82,8 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const door = row.threads.length > 1 && chosen ? ways.nameOf(chosen) : '';
   useKeys({ r: () => field.current?.focus() });
+
+  const [isTrayOpen, setTrayOpen] = useState(false);
 
   const change = (next: string): void => {
     if (next.length > TEXT_HELD_MOST) {
@@ -116,13 +125,29 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
     return () => window.removeEventListener('paste', paste);
   }, []);
 
+  const picking = usePicking({
+    row,
+    field,
+    typed,
+    change,
+    addFiles: (chosen) => add.current(chosen),
+    onMissing: () => setProblem(pictureMissing()),
+  });
+
   const send = (): void => {
     if (over > 0 || isShut) return;
     if (isEmpty) {
       setProblem(shellWords().refusal({ code: 'text-empty' }));
       return;
     }
-    say(row, typed, files, chosen?.id);
+    const [gap] = picking.gaps;
+    if (gap) {
+      setProblem(gapOpen(gap.name));
+      picking.select(gap);
+      return;
+    }
+    say(row, typed, files, chosen?.id, picking.picked ?? undefined);
+    picking.forget();
     setFiles([]);
     change('');
     field.current?.focus();
@@ -130,6 +155,10 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
 
   const press = (event: NativeSyntheticEvent<TextInputKeyPressEventData>): void => {
     const key = event.nativeEvent as unknown as KeyboardEvent;
+    if (picking.press(key)) {
+      event.preventDefault();
+      return;
+    }
     if (key.key === 'Enter' && (key.ctrlKey || key.metaKey)) {
       event.preventDefault();
       send();
@@ -185,33 +214,53 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
           </GlyphButton>
         </View>
       ))}
+      {isTrayOpen ? (
+        <ReplyTray
+          take={(reply) => {
+            setTrayOpen(false);
+            picking.takeHere(reply);
+          }}
+        />
+      ) : null}
+      {picking.list}
+      <GapsLine gaps={picking.gaps} go={picking.select} />
       <View style={styles.write}>
+        <GlyphButton
+          label={isTrayOpen ? trayNames().close : trayNames().open}
+          aria-expanded={isTrayOpen}
+          onPress={() => setTrayOpen(!isTrayOpen)}
+        >
+          <TrayGlyph size={24} color={theme.ink} aria-hidden />
+        </GlyphButton>
         <GlyphButton
           label={words().conversation.addFile}
           onPress={() => chooseFiles((chosen) => add.current(chosen))}
         >
           <ImagePlus size={24} color={theme.ink} aria-hidden />
         </GlyphButton>
-        <TextInput
-          ref={field}
-          multiline
+        <MarkedInput
+          field={field}
+          marks={picking.gaps.map(({ from, to }) => ({ from, to, look: 'gap' }))}
+          tallest={TALLEST}
           aria-label={words().conversation.write}
           placeholder={words().conversation.write}
-          placeholderTextColor={theme.slate}
           value={typed}
-          onChangeText={change}
+          onChangeText={(next) => {
+            picking.noteCursor();
+            change(next);
+          }}
+          onSelectionChange={picking.noteCursor}
           onKeyPress={press}
-          onLayout={grow}
-          style={[
-            styles.input,
-            { color: theme.ink, borderColor: theme.edge, backgroundColor: theme.linen },
-          ]}
+          {...picking.aria}
+          // More than a line of it has the width of the screen.
+          around={typed.length > LINE_OF_A_PHONE && !isWide ? styles.alone : null}
         />
         <Button
           look={isEmpty || isShut ? 'edge' : 'main'}
           label={words().conversation.send}
           disabled={isShut}
           onPress={send}
+          style={styles.send}
         />
       </View>
     </View>
@@ -224,18 +273,9 @@ const styles = StyleSheet.create({
   // Beside the buttons while there is room, above them when the text is large.
   route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
   doings: { flexDirection: 'row', gap: 4 },
-  write: { flexDirection: 'row', alignItems: 'flex-end', gap: 6 },
+  write: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 6 },
+  alone: { flexBasis: '100%', order: -1 } as ViewStyle,
+  send: { marginLeft: 'auto' },
   file: { flexDirection: 'row', alignItems: 'center' },
-  input: {
-    flex: 1,
-    minHeight: touch,
-    paddingHorizontal: 12,
-    paddingVertical: 11,
-    borderWidth: 1,
-    borderRadius: corner,
-    fontFamily: plain,
-    fontSize: sizes.body,
-    lineHeight: sizes.body * 1.45,
-  },
   grow: { flex: 1 },
 });

@@ -30,6 +30,7 @@ import { deedNames } from '../../deeds/parts/row-deeds';
 import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
 import { useOwe } from '../../follow-ups/parts/use-owe';
 import { useCalling } from '../../persons/parts/calling';
+import { useKeepAnswer } from '../../replies/parts/use-keep-answer';
 import { useOlder, useRoll } from '../data/roll';
 import { words } from '../words';
 import { Composer } from './composer';
@@ -145,6 +146,7 @@ const useRollFacts = (
   const doorName = useDoorNames();
   const { nameOf, pageOf } = useCalling();
   const isSite = useIsSite();
+  const keepAnswer = useKeepAnswer(row ?? null);
   return useMemo(
     () =>
       row
@@ -167,9 +169,23 @@ const useRollFacts = (
                 : words().conversation.byDoor(doorName(doorId)),
             pageOf: (page) => pageOf(row, page),
             openPicture,
+            keepAnswer,
           }
         : null,
-    [row, receipts, entries, now, zone, team, isSite, doorName, nameOf, pageOf, openPicture],
+    [
+      row,
+      receipts,
+      entries,
+      now,
+      zone,
+      team,
+      isSite,
+      doorName,
+      nameOf,
+      pageOf,
+      openPicture,
+      keepAnswer,
+    ],
   );
 };
 

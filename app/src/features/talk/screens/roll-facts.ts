@@ -26,4 +26,6 @@ export interface RollFacts {
   /** "by the website", or by the name of a door to a network. */
   byDoor: (id: string) => string;
   openPicture: (file: FileMention) => void;
+  /** Begins a quick reply with an answer of ours. */
+  keepAnswer: (text: string) => void;
 }

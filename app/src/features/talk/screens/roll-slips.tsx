@@ -5,6 +5,7 @@ import { pieces } from '@porch/core/links';
 import { followUpOf, isAskedId } from '@porch/core/promises';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
+import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { OwnMark } from '../../../kit/drawn/own-mark';
@@ -20,6 +21,7 @@ import { fileAddress } from '../../../shell/pictures/addresses';
 import { problemOf } from '../../../shell/session/problems';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
+import { keepName } from '../../replies/parts/use-keep-answer';
 import { useSendAgain } from '../data/again';
 import { words } from '../words';
 import { CallBackPart, CallPart, Sound } from './call-part';
@@ -231,6 +233,17 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
           {momentInWords(entry.at, now, zone)}
         </Text>
         <ReachedMark entry={entry} facts={facts} />
+        {entry.text ? (
+          <Pressable
+            role="button"
+            aria-label={keepName()}
+            hitSlop={12}
+            onPress={() => facts.keepAnswer(entry.text)}
+            style={styles.keep}
+          >
+            <NotebookPen size={18} color={theme.slate} aria-hidden />
+          </Pressable>
+        ) : null}
       </View>
       {entry.text ? <Linked text={entry.text} /> : null}
       <Files files={entry.files} open={facts.openPicture} />
@@ -453,6 +466,13 @@ const styles = StyleSheet.create({
   top: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', gap: 8, paddingRight: 16 },
   words: { overflow: 'visible' },
   link: { textDecorationLine: 'underline' },
+  keep: {
+    alignSelf: 'center',
+    minWidth: 24,
+    minHeight: 24,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   picture: { alignSelf: 'flex-start', borderRadius: corner, overflow: 'hidden' },
   file: {
     minHeight: touch,

@@ -1,0 +1,5 @@
+import { Replies } from '../../late/answering';
+
+export { ErrorBoundary } from '../../shell/offline/error-boundary';
+
+export default Replies;

@@ -1,0 +1,323 @@
+import type { FileMention } from '@porch/core/conversation';
+import {
+  CODE_LONGEST,
+  cleanCode,
+  gapNames,
+  piecesOf,
+  REPLY_GROUP_LONGEST,
+  REPLY_PICTURES_MOST,
+  REPLY_TITLE_LONGEST,
+} from '@porch/core/replies';
+import { type Href, router } from 'expo-router';
+import X from 'lucide-react-native/icons/x';
+import { nanoid } from 'nanoid';
+import { useMemo, useRef, useState } from 'react';
+import { ScrollView, StyleSheet, type TextInput, View } from 'react-native';
+import { Photo } from '../../../kit/drawn/photo';
+import { Choice } from '../../../kit/fields/choice';
+import { Field } from '../../../kit/fields/field';
+import { Problem, Row } from '../../../kit/fields/form';
+import { areaOf } from '../../../kit/fields/marked-input';
+import { Select } from '../../../kit/fields/select';
+import { Button, GlyphButton } from '../../../kit/press';
+import { Failed, RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { offerUndo } from '../../../shell/frame/undo';
+import { fileAddress } from '../../../shell/pictures/addresses';
+import { chooseFiles } from '../../../shell/pictures/file-chooser';
+import { problemElsewhere, problemOf } from '../../../shell/session/problems';
+import { ApiError } from '../../../shell/session/refused';
+import { useLookThrough } from '../../writing/data/look-through';
+import { CheckedField, Findings } from '../../writing/parts/checked-field';
+import { draftOf, emptyDraft, NEW, type ReplyDraft, replyDrafts } from '../data/draft';
+import { useDropReply, usePutReply, useQuickReplies, useUploadPicture } from '../data/replies';
+import { words } from '../words';
+import { Preview } from './preview';
+
+const said = () => words().editor;
+const fieldsWithProblems = ['title', 'code', 'text', 'group'];
+
+const GapButtons = ({ put }: { put: (gap: string) => void }) => (
+  <View role="group" aria-label={said().gaps} style={styles.gaps}>
+    <Text kind="second" tone="slate">
+      {said().gaps}
+    </Text>
+    <Row>
+      {gapNames.map((name) => (
+        <Button
+          key={name}
+          label={`{${name}}`}
+          onPress={() => put(name === 'first name' ? '{first name|there}' : `{${name}}`)}
+          style={styles.small}
+        />
+      ))}
+      <Button look="bare" label={said().ownGap} onPress={() => put(`{${said().ownGapName}?}`)} />
+    </Row>
+  </View>
+);
+
+const Pictures = (props: {
+  pictures: readonly FileMention[];
+  change: (pictures: FileMention[]) => void;
+}) => {
+  const theme = useTheme();
+  const upload = useUploadPicture();
+  const { pictures } = props;
+  const add = (): void =>
+    chooseFiles(
+      ([file]) =>
+        file &&
+        upload.mutate(file, { onSuccess: (mention) => props.change([...pictures, mention]) }),
+      { accept: 'image/*' },
+    );
+  return (
+    <View role="group" aria-label={said().pictures} style={styles.gaps}>
+      <Text kind="label">{said().pictures}</Text>
+      <Row>
+        {pictures.map((picture) => (
+          <View key={picture.id} style={styles.picture}>
+            <Photo
+              source={fileAddress(picture.id, 'thumbnail')}
+              alt={picture.name}
+              style={styles.photo}
+            />
+            <GlyphButton
+              label={said().dropPicture(picture.name)}
+              onPress={() => props.change(pictures.filter((one) => one !== picture))}
+            >
+              <X size={20} color={theme.ink} aria-hidden />
+            </GlyphButton>
+          </View>
+        ))}
+        {pictures.length < REPLY_PICTURES_MOST ? (
+          <Button label={said().addPicture} disabled={upload.isPending} onPress={add} />
+        ) : (
+          <Text kind="second" tone="slate">
+            {said().picturesMost(REPLY_PICTURES_MOST)}
+          </Text>
+        )}
+      </Row>
+      <Problem text={problemOf(upload.error)} />
+    </View>
+  );
+};
+
+const noPictures: FileMention[] = [];
+
+/**
+ * Writing a quick reply, with what may be wrong in it and as somebody would read it. `id` 'new': one more. `talkId`:
+ * the conversation that whoever saves goes back to.
+ */
+export const ReplyEditor = ({ id, talkId }: { id: string; talkId?: string }) => {
+  const replies = useQuickReplies();
+  if (replies.isError && !replies.data) return <Failed retry={() => void replies.refetch()} />;
+  if (!replies.data) return <RowsComing />;
+  return <Editor key={id} id={id} leaveTo={talkId ? `/line/${talkId}` : '/house/replies'} />;
+};
+
+const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
+  const { data = [] } = useQuickReplies();
+  const known = data.find((one) => one.id === id) ?? null;
+  // Whatever happens meanwhile, it is this one that is changed, and this one that is written.
+  const [began] = useState(() => ({ known, newId: id === NEW || !known ? nanoid() : id }));
+  const [draft, setDraft] = useState<ReplyDraft>(
+    () => replyDrafts.read(id) ?? (known ? draftOf(known) : emptyDraft('en')),
+  );
+  const [pictures, setPictures] = useState<FileMention[]>(known?.pictures ?? noPictures);
+  const [revision, setRevision] = useState(known?.revision ?? 0);
+  const field = useRef<TextInput>(null);
+  const put = usePutReply();
+  const drop = useDropReply();
+  const looked = useLookThrough(draft.text, draft.language);
+  const gaps = useMemo(
+    () =>
+      piecesOf(draft.text).filter(
+        (piece) => piece.kind === 'gap' && (piece.known || piece.isAsked),
+      ),
+    [draft.text],
+  );
+  const groups = [...new Set(data.map(({ group }) => group).filter(Boolean))].sort();
+
+  const change = (part: Partial<ReplyDraft>): void => {
+    const next = { ...draft, ...part };
+    setDraft(next);
+    replyDrafts.write(id, next);
+    put.reset();
+  };
+  const save = (): void => {
+    const typed = { ...draft, revision, fileIds: pictures.map((one) => one.id) };
+    put.mutate(
+      { id: began.newId, ...typed },
+      {
+        onSuccess: () => {
+          replyDrafts.drop(id);
+          router.navigate(leaveTo);
+        },
+        onError: (error) => {
+          // Said below; whoever saves once more means it.
+          if (error instanceof ApiError && error.refusal.code === 'changed-meanwhile') {
+            setRevision(known?.revision ?? revision + 1);
+          }
+        },
+      },
+    );
+  };
+  const forget = (): void => {
+    replyDrafts.drop(id);
+    setDraft(known ? draftOf(known) : emptyDraft('en'));
+    setPictures(known?.pictures ?? noPictures);
+    setRevision(known?.revision ?? 0);
+  };
+  const remove = (): void => {
+    const gone = { ...draft, fileIds: pictures.map((one) => one.id) };
+    drop.mutate(began.newId, {
+      onSuccess: () => {
+        replyDrafts.drop(id);
+        offerUndo({
+          said: words().dropped(draft.title),
+          deedId: '',
+          undo: () => put.mutate({ id: nanoid(), ...gone, revision: 0 }),
+        });
+        router.navigate('/house/replies');
+      },
+    });
+  };
+  const putGap = (gap: string): void => {
+    const area = areaOf(field);
+    const from = area?.selectionStart ?? draft.text.length;
+    const to = area?.selectionEnd ?? from;
+    change({ text: draft.text.slice(0, from) + gap + draft.text.slice(to) });
+    // The field has the new text only after it is drawn.
+    requestAnimationFrame(() => {
+      area?.focus();
+      area?.setSelectionRange(from + gap.length, from + gap.length);
+    });
+  };
+  const isChanged =
+    JSON.stringify(draft) !== JSON.stringify(known ? draftOf(known) : emptyDraft('en')) ||
+    pictures !== (known?.pictures ?? noPictures);
+  const code = cleanCode(draft.code);
+
+  return (
+    <ScrollView contentContainerStyle={styles.page} keyboardShouldPersistTaps="handled">
+      <Row>
+        <Button
+          look="bare"
+          label={`‹ ${said().back}`}
+          onPress={() => router.navigate('/house/replies')}
+        />
+      </Row>
+      <Text kind="large" role="heading" aria-level={1}>
+        {known ? said().titleChange : said().titleNew}
+      </Text>
+      {id !== NEW && !known && began.known === null ? (
+        <Text tone="brick">{said().gone}</Text>
+      ) : null}
+      <Field
+        label={said().title}
+        more={said().titleMore}
+        value={draft.title}
+        maxLength={REPLY_TITLE_LONGEST}
+        onChangeText={(title) => change({ title })}
+        problem={problemOf(put.error, 'title')}
+      />
+      <Field
+        label={said().code}
+        more={said().codeMore(code)}
+        value={draft.code}
+        maxLength={CODE_LONGEST}
+        autoCapitalize="none"
+        autoCorrect={false}
+        onChangeText={(typed) => change({ code: typed })}
+        problem={problemOf(put.error, 'code')}
+      />
+      <CheckedField
+        label={said().text}
+        more={said().textMore}
+        field={field}
+        value={draft.text}
+        findings={looked.findings}
+        gaps={gaps}
+        change={(text) => change({ text })}
+        problem={problemOf(put.error, 'text')}
+      />
+      <GapButtons put={putGap} />
+      <Findings text={draft.text} looked={looked} change={(text) => change({ text })} />
+      {draft.text.trim() ? <Preview text={draft.text} language={draft.language} /> : null}
+      <Field
+        label={said().group}
+        more={said().groupMore}
+        value={draft.group}
+        maxLength={REPLY_GROUP_LONGEST}
+        onChangeText={(group) => change({ group })}
+        problem={problemOf(put.error, 'group')}
+      />
+      {groups.length > 0 ? (
+        <View role="group" aria-label={said().groups}>
+          <Row>
+            {groups.map((group) => (
+              <Button
+                key={group}
+                look="bare"
+                label={group}
+                onPress={() => change({ group })}
+                style={styles.small}
+              />
+            ))}
+          </Row>
+        </View>
+      ) : null}
+      <Select
+        label={said().language}
+        options={Object.entries(words().languages)}
+        value={draft.language}
+        onChange={(language) => change({ language })}
+      />
+      <Choice
+        label={said().whose}
+        options={[
+          ['team', said().whoseTeam],
+          ['own', said().whoseOwn],
+        ]}
+        value={draft.isOwn ? 'own' : 'team'}
+        onChange={(whose) => change({ isOwn: whose === 'own' })}
+      />
+      <Pictures pictures={pictures} change={setPictures} />
+      <Problem
+        text={
+          put.error instanceof ApiError && put.error.refusal.code === 'changed-meanwhile'
+            ? said().anew
+            : problemElsewhere(put.error, fieldsWithProblems)
+        }
+      />
+      <Problem text={problemOf(drop.error)} />
+      <Row>
+        <Button look="main" label={said().save} disabled={put.isPending} onPress={save} />
+        {isChanged ? <Button look="bare" label={said().forget} onPress={forget} /> : null}
+        {known ? (
+          <Button
+            look="bare"
+            tone="brick"
+            label={said().drop}
+            disabled={drop.isPending}
+            onPress={remove}
+          />
+        ) : null}
+      </Row>
+      {isChanged ? (
+        <Text kind="small" tone="slate">
+          {said().kept}
+        </Text>
+      ) : null}
+    </ScrollView>
+  );
+};
+
+const styles = StyleSheet.create({
+  page: { padding: 16, gap: 20, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  gaps: { gap: 6 },
+  small: { paddingHorizontal: 12, paddingVertical: 6 },
+  picture: { flexDirection: 'row', alignItems: 'center' },
+  photo: { width: 72, height: 72 },
+});

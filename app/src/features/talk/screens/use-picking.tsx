@@ -1,0 +1,98 @@
+import type { Row } from '@porch/contract/entries';
+import type { QuickReply } from '@porch/contract/replies';
+import type { Picked } from '@porch/core/conversation';
+import { fillIn, openGaps, type Stop, type Stretch } from '@porch/core/replies';
+import { type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { TextInput } from 'react-native';
+import { areaOf } from '../../../kit/fields/marked-input';
+import { useGapFacts } from '../../replies/data/facts';
+import { picturesOf } from '../../replies/data/pictures';
+import { useBehindDots } from '../../replies/parts/behind-dots';
+
+/** What stands before a place so that what is put there is a word, or a paragraph, of its own. */
+const gapBefore = (before: string): string =>
+  before.trim() === '' || /\s$/.test(before) ? '' : '\n';
+
+/** Quick replies where an answer is written: put in at the cursor, with the way from gap to gap. */
+export const usePicking = (props: {
+  row: Row;
+  field: RefObject<TextInput | null>;
+  typed: string;
+  change: (text: string) => void;
+  addFiles: (files: File[]) => void;
+  onMissing: () => void;
+}) => {
+  const { row, field, typed, change } = props;
+  const factsOf = useGapFacts();
+  const [picked, setPicked] = useState<Picked | null>(null);
+  const [cursor, setCursor] = useState(typed.length);
+  const wanted = useRef<Stretch | null>(null);
+  const gaps = useMemo(() => openGaps(typed), [typed]);
+
+  const select = ({ from, to }: Stretch): void => {
+    const area = areaOf(field);
+    area?.focus();
+    area?.setSelectionRange(from, to);
+    setCursor(to);
+  };
+  useLayoutEffect(() => {
+    // The field has the new text only once it is drawn.
+    const stretch = wanted.current;
+    const area = areaOf(field);
+    if (!stretch || area?.value !== typed) return;
+    wanted.current = null;
+    area.focus();
+    area.setSelectionRange(stretch.from, stretch.to);
+    setCursor(stretch.to);
+  }, [typed, field]);
+
+  const take = (reply: QuickReply, { from, to }: Stretch): void => {
+    const filled = fillIn(reply.text, factsOf(row, reply.language));
+    const before = typed.slice(0, from) + gapBefore(typed.slice(0, from));
+    const end = before.length + filled.text.length;
+    const [stop] = filled.stops;
+    wanted.current = stop
+      ? { from: before.length + stop.from, to: before.length + stop.to }
+      : { from: end, to: end };
+    change(before + filled.text + typed.slice(to));
+    setPicked({ kind: 'reply', id: reply.id });
+    if (reply.pictures.length === 0) return;
+    void picturesOf(reply).then((pictures) => {
+      const had = pictures.flatMap((picture) => picture ?? []);
+      if (had.length > 0) props.addFiles(had);
+      if (had.length < pictures.length) props.onMissing();
+    });
+  };
+
+  const dots = useBehindDots(typed, cursor, take);
+
+  /** The gap that comes behind the cursor. */
+  const nextGap = (): Stop | undefined => gaps.find(({ from }) => from >= cursor);
+
+  const press = (event: KeyboardEvent): boolean => {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return false;
+    if (dots.press(event.key)) return true;
+    const next = event.key === 'Tab' ? nextGap() : undefined;
+    if (next) select(next);
+    return next !== undefined;
+  };
+
+  return {
+    list: dots.list,
+    aria: dots.aria,
+    gaps,
+    /** From what the text was made; nothing of an empty one. */
+    picked: typed.trim() === '' ? null : picked,
+    press,
+    select,
+    noteCursor: (): void => setCursor(areaOf(field)?.selectionEnd ?? typed.length),
+    takeHere: (reply: QuickReply): void => {
+      const area = areaOf(field);
+      const place = area
+        ? { from: area.selectionStart, to: area.selectionEnd }
+        : { from: typed.length, to: typed.length };
+      take(reply, place);
+    },
+    forget: (): void => setPicked(null),
+  };
+};

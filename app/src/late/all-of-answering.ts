@@ -1,0 +1,3 @@
+export { ReplyEditor } from '../features/replies/screens/editor';
+export { Replies } from '../features/replies/screens/list';
+export { Conversation } from '../features/talk/screens/conversation';
