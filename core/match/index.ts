@@ -1,0 +1,13 @@
+/** Which stored texts answer a question, by the words that both have. */
+export { fits } from './fitting';
+export {
+  createMatching,
+  type Field,
+  idfOf,
+  isSlipOf,
+  type Match,
+  type Matching,
+  type Stored,
+  saturated,
+} from './matching';
+export { type Token, tokensOf } from './tokens';
