@@ -37,6 +37,20 @@ export const QuickRepliesSchema = z.object({
 });
 export type QuickReplies = z.infer<typeof QuickRepliesSchema>;
 
+/** Something stored, or answered before, that fits what somebody has said. */
+export const FitSchema = z.object({
+  kind: z.enum(['reply', 'answer']),
+  id: IdSchema,
+  /** Of an answer that was given: what was asked. */
+  title: z.string(),
+  text: z.string(),
+  /** Words of it that what was said has too, as they stand there. */
+  words: z.array(z.string()),
+});
+export type Fit = z.infer<typeof FitSchema>;
+export const FitsSchema = z.object({ fits: z.array(FitSchema) });
+export type Fits = z.infer<typeof FitsSchema>;
+
 /** Twice as long as it may be, so that its excess can be told. */
 const line = (longest: number) => z.string().max(longest * 2);
 

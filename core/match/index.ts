@@ -1,6 +1,7 @@
 /** Which stored texts answer a question, by the words that both have. */
 export { fits } from './fitting';
 export {
+  type Background,
   createMatching,
   type Field,
   idfOf,

@@ -20,7 +20,7 @@ for (const [colorScheme, viewport] of [
     await page.emulateMedia({ colorScheme });
     await page.setViewportSize(viewport);
     await say('Hello, see https://quillfern.example');
-    await expect(panel.getByText('Sent')).toBeVisible();
+    await expect(panel.getByText('Sent').or(panel.getByText('Arrived'))).toBeVisible();
     await expectClean(page, 'panel on the website');
 
     const entrance = await watched(await browser.newContext({ colorScheme, viewport }));

@@ -81,6 +81,8 @@ import { createVisitorMails } from './mail/visitors';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createPromises } from './promises/promises';
+import { createFitting } from './replies/fitting';
+import { createLearning } from './replies/learning';
 import { createQuickReplies } from './replies/replies';
 import { createReplyTables } from './replies/tables';
 import { createBuckets } from './security/bucket';
@@ -228,11 +230,18 @@ export const createServices = (
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
   const windowOf = (doorId: string): number | null => registry.at(doorId)?.can.windowMs ?? null;
   const closing: Follow = (...news) => windows.follow(...news);
+  const learning = createLearning({ store, clock });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow, owing.follow, mailing, deciding, closing].flatMap((one) =>
-      one(...news),
-    );
+    [
+      ringing.follow,
+      promises.follow,
+      owing.follow,
+      mailing,
+      deciding,
+      closing,
+      learning.follow,
+    ].flatMap((one) => one(...news));
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
@@ -332,8 +341,7 @@ export const createServices = (
   const carrying = { at: registry.at, begin: delivering.begin };
   const claims = createClaims({ store, clock, tries: limits.claims });
   const quickReplies = createQuickReplies({ store, clock, change });
-  const { notePicked } = quickReplies;
-  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims, notePicked };
+  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims };
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
   const files = createFiles({ ...inbox, darkroom });
@@ -445,6 +453,7 @@ export const createServices = (
     mailTaking,
     quickReplies,
     replyTables: createReplyTables({ store, change, replies: quickReplies }),
+    fitting: createFitting({ store, clock, persons, replies: quickReplies, learning }),
     writing: createWriting({ store, change, outside, spell }),
     likely: createLikely({ store, clock, change, persons }),
     elsewhere: createElsewhere({ store, write, files, outside }),

@@ -5,7 +5,6 @@ import {
   type Entry,
   type Happening,
   type Owed,
-  type Picked,
   type ThreadState,
   threadWrittenLast,
   type Way,
@@ -62,10 +61,8 @@ export const createReply = (services: {
   write: Write;
   persons: Persons;
   carrying: Carrying;
-  /** In the transaction of the answer. */
-  notePicked(picked: Picked): void;
 }) => {
-  const { store, clock, record, write, persons, carrying, notePicked } = services;
+  const { store, clock, record, write, persons, carrying } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -129,7 +126,6 @@ export const createReply = (services: {
       way,
       ...(deed.picked ? { picked: deed.picked } : {}),
     };
-    if (deed.picked) notePicked(deed.picked);
     const news = record.add(conversation, threadId, [{ id: deed.id, happening }]);
     for (const entry of news.entries) if (entry.id === deed.id) carrying.begin(entry, thread);
     return [news];

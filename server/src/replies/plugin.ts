@@ -1,5 +1,6 @@
 import { IdSchema } from '@porch/contract/entries';
 import {
+  FitsSchema,
   QuickRepliesSchema,
   QuickReplyChangeSchema,
   QuickReplySchema,
@@ -17,7 +18,7 @@ const TABLE_LARGEST_BYTES = 8 * 1024 * 1024;
 
 /** Stored answers: used and written by everybody of the team; somebody's own by themselves only. */
 export const repliesRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { quickReplies, replyTables } = services;
+  const { quickReplies, replyTables, fitting } = services;
 
   app.get(
     '/api/quick-replies',
@@ -29,6 +30,12 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
       },
     },
     async (request) => quickReplies.of(memberOf(request).id, request.query.known),
+  );
+
+  app.get(
+    '/api/conversations/:id/fits',
+    { config: forTeam, schema: { params: ById, response: { 200: FitsSchema } } },
+    async (request) => fitting.of(request.params.id, memberOf(request).id),
   );
 
   app.put(

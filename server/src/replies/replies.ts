@@ -1,5 +1,4 @@
 import type { QuickReplies, QuickReply, QuickReplyChange } from '@porch/contract/replies';
-import type { Picked } from '@porch/core/conversation';
 import {
   cleanCode,
   REPLIES_MOST,
@@ -51,7 +50,7 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
   const life = newId();
   let changes = 0;
 
-  const mark = (): string => `${life} ${changes}`;
+  const mark = (): string => `${life}-${changes}`;
 
   const isFor = ({ memberId: whose }: QuickReplyRecord, memberId: string): boolean =>
     whose === null || whose === memberId;
@@ -144,12 +143,11 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
       change(() => {
         if (!mine(id, memberId)) return;
         store.quickReplies.drop(id);
+        store.answersGiven.forgetPicks('reply', id);
         changes += 1;
       }),
-    /** An answer was made from something that is stored; call in the transaction of the answer. */
-    notePicked: ({ kind, id }: Picked): void => {
-      if (kind === 'reply') store.quickReplies.use(id, clock.now());
-    },
+    /** Another text when any of them is another. */
+    mark,
     putNow: put,
   };
 };

@@ -1,4 +1,5 @@
 import { answerTimesTable } from './answer-times';
+import { answersGivenTable } from './answers-given';
 import { bellDevicesTable } from './bell-devices';
 import { businessTable } from './business';
 import { claimsTable } from './claims';
@@ -102,6 +103,7 @@ export const createStore = (db: Db) => {
     ticks: ticksTable(db),
     hours: hoursTable(db),
     answerTimes: answerTimesTable(db),
+    answersGiven: answersGivenTable(db),
     threads,
     ways: waysTable(db),
     likeness: likenessTable(db),

@@ -15,6 +15,7 @@ import networks from './migrations/0013-networks.sql';
 import mailFacts from './migrations/0014-mail-facts.sql';
 import likeness from './migrations/0015-likeness.sql';
 import quickReplies from './migrations/0016-quick-replies.sql';
+import answersGiven from './migrations/0017-answers-given.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -34,6 +35,7 @@ export const migrations: readonly string[] = [
   mailFacts,
   likeness,
   quickReplies,
+  answersGiven,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

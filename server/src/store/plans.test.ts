@@ -32,6 +32,8 @@ const small = new Set([
   'quick_replies',
   'quick_reply_files',
   'own_words',
+  // At most so many of the newest are kept.
+  'answers_given',
 ]);
 
 /** What nobody waits for: it tidies up now and then, in the background. */

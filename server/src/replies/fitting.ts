@@ -1,0 +1,186 @@
+import { setImmediate } from 'node:timers/promises';
+import type { Fit, Fits } from '@porch/contract/replies';
+import {
+  type Background,
+  createMatching,
+  fits,
+  type Match,
+  type Matching,
+  type Stored,
+  tokensOf,
+} from '@porch/core/match';
+import { titleFor } from '@porch/core/replies';
+import type { Clock } from '../clock';
+import type { Persons } from '../inbox/persons';
+import { Refused } from '../refused';
+import type { QuickReplyRecord, Store } from '../store';
+import type { AnswerGiven } from '../store/answers-given';
+import { answerId, askedIn, type Learning } from './learning';
+import type { KeptReplies } from './replies';
+
+const SHOWN_MOST = 3;
+/** Somebody else's own ones are among the best too, and not shown. */
+const LOOKED_AT_MOST = 30;
+/** What was learned a moment ago can wait. */
+const MADE_ANEW_AFTER_MS = 30_000;
+/** So many texts are read at once; whoever else waits has a turn then. */
+const TEXTS_AT_ONCE = 40;
+const ROLL_LOOKED_AT = 40;
+/** Words of one stem are longer than it by no more. */
+const ENDING_LONGEST = 3;
+const TITLE_WEIGHT = 3;
+/** Of few texts it cannot be told which words are everywhere: a new house is taken to have heard so many. */
+const ORDINARY_TEXTS = 200;
+
+interface Offered extends Pick<Fit, 'kind' | 'id' | 'title' | 'text'> {
+  language: string;
+  /** Whose own it is; null: everybody's. */
+  memberId: string | null;
+}
+
+interface Index {
+  matching: Matching;
+  offered: ReadonlyMap<string, Offered>;
+  madeAt: number;
+  /** What was stored, and what was learned, when it was made. */
+  stored: string;
+  learned: number;
+}
+
+/** The same answer, given often, is one. */
+const bySameWords = (given: readonly AnswerGiven[]): AnswerGiven[][] => {
+  const groups = new Map<string, AnswerGiven[]>();
+  for (const one of given) {
+    const key = one.text
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim();
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  return [...groups.values()];
+};
+
+/** Which of what is stored, and of what was answered before, fits what somebody has said; nothing where none does. */
+export const createFitting = (services: {
+  store: Store;
+  clock: Clock;
+  persons: Persons;
+  replies: KeptReplies;
+  learning: Learning;
+}) => {
+  const { store, clock, persons, replies, learning } = services;
+  let index: Index | null = null;
+  let making: Promise<Index> | null = null;
+
+  /** What people write otherwise is what the search has: of each stem its commonest word counts, but for the question itself. */
+  const background = (): Background => ({
+    textCount: Math.max(store.search.totals().texts, ORDINARY_TEXTS),
+    textsWith: (stem: string): number =>
+      store.search
+        .completions(stem, SHOWN_MOST)
+        .filter(({ word }) => word.length <= stem.length + ENDING_LONGEST)
+        .reduce((most, { texts }) => Math.max(most, texts - 1), 0),
+  });
+
+  const questionsAfter = (kind: string, id: string): Stored['fields'] =>
+    store.answersGiven.picksOf(kind, id).map(({ question }) => ({ text: question, weight: 1 }));
+
+  const ofReply = (reply: QuickReplyRecord): { text: Stored; offered: Offered } => ({
+    text: {
+      id: reply.id,
+      language: reply.language,
+      fields: [
+        { text: `${reply.title} ${reply.group}`, weight: TITLE_WEIGHT },
+        { text: reply.text, weight: 1 },
+        ...questionsAfter('reply', reply.id),
+      ],
+    },
+    offered: { kind: 'reply', ...reply },
+  });
+
+  const ofAnswers = (same: readonly AnswerGiven[]): { text: Stored; offered: Offered }[] => {
+    const [newest] = same;
+    if (!newest) return [];
+    const { text, language } = newest;
+    const id = answerId(newest.seq);
+    const asked = same.map(({ question }) => ({ text: question, weight: 2 }));
+    const fields = [{ text, weight: 0.5 }, ...asked, ...questionsAfter('answer', id)];
+    const offered = { kind: 'answer' as const, id, title: titleFor(newest.question), text };
+    return [{ text: { id, language, fields }, offered: { ...offered, language, memberId: null } }];
+  };
+
+  const make = async (): Promise<Index> => {
+    const made = { stored: replies.mark(), learned: learning.changes(), madeAt: clock.steady() };
+    const matching = createMatching(background());
+    const offered = new Map<string, Offered>();
+    const all = [
+      ...store.quickReplies.all().map((reply) => () => [ofReply(reply)]),
+      ...bySameWords(store.answersGiven.newest()).map((same) => () => ofAnswers(same)),
+    ];
+    for (const [at, read] of all.entries()) {
+      if (at % TEXTS_AT_ONCE === TEXTS_AT_ONCE - 1) await setImmediate();
+      for (const { text, offered: one } of read()) {
+        matching.add(text);
+        offered.set(text.id, one);
+      }
+    }
+    return { ...made, matching, offered };
+  };
+
+  const makeAnew = (): Promise<Index> => {
+    making ??= make()
+      .then((made) => {
+        index = made;
+        return made;
+      })
+      .finally(() => {
+        making = null;
+      });
+    return making;
+  };
+
+  /** What somebody has written counts at once; what was learned, a moment later, and nobody waits for that. */
+  const current = async (): Promise<Index> => {
+    if (!index || index.stored !== replies.mark()) return makeAnew();
+    const isOld = clock.steady() - index.madeAt >= MADE_ANEW_AFTER_MS;
+    if (isOld && index.learned !== learning.changes()) void makeAnew();
+    return index;
+  };
+
+  const shown = (match: Match, { language, memberId: _whose, ...one }: Offered): Fit => {
+    const whole = `${one.title}\n${one.text}`;
+    const words = tokensOf(whole, language)
+      .filter(({ stem }) => match.stems.has(stem))
+      .map(({ from, to }) => whole.slice(from, to));
+    return {
+      kind: one.kind,
+      id: one.id,
+      title: one.title,
+      text: one.text,
+      words: [...new Set(words)],
+    };
+  };
+
+  return {
+    /** Up to three, for what was said in a conversation since it was answered. */
+    of: async (conversationId: string, memberId: string): Promise<Fits> => {
+      const conversation = persons.standing(conversationId);
+      if (!conversation) throw new Refused('not-found');
+      const scope = persons.scopeOf(conversation);
+      const roll = store.entries.rollBefore(scope, Number.MAX_SAFE_INTEGER, ROLL_LOOKED_AT);
+      const { question } = askedIn(roll);
+      if (question === '') return { fits: [] };
+      const { matching, offered } = await current();
+      const matches = matching.best(question, LOOKED_AT_MOST).filter(({ id }) => {
+        const one = offered.get(id);
+        return one !== undefined && (one.memberId === null || one.memberId === memberId);
+      });
+      return {
+        fits: fits(matches, SHOWN_MOST).flatMap((match) => {
+          const one = offered.get(match.id);
+          return one ? [shown(match, one)] : [];
+        }),
+      };
+    },
+  };
+};

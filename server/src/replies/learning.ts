@@ -1,0 +1,70 @@
+import type { Entry } from '@porch/core/conversation';
+import { firstNameOf, toStored } from '@porch/core/replies';
+import type { Clock } from '../clock';
+import type { Follow } from '../inbox/record';
+import type { Store } from '../store';
+
+/** So far back it is looked for what was asked. */
+const LOOKED_BACK_MOST = 20;
+const QUESTION_LONGEST = 600;
+/** Less is no answer that anybody else could be given; more is a letter. */
+const ANSWER_SHORTEST = 12;
+const ANSWER_LONGEST = 800;
+
+type Said = Entry & { kind: 'visitor-said' };
+type Answer = Entry & { kind: 'team-said' };
+
+const isQuestion = (entry: Entry): entry is Said =>
+  entry.kind === 'visitor-said' && !entry.setAside && !entry.call && entry.text !== '';
+
+/** What somebody said since they were answered last, and in which language; oldest first. */
+export const askedIn = (entries: readonly Entry[]): { question: string; language: string } => {
+  const lastAnswer = entries.findLastIndex(({ kind }) => kind === 'team-said');
+  const said = entries.slice(lastAnswer + 1).filter(isQuestion);
+  const question = said
+    .map(({ text }) => text)
+    .join('\n')
+    .slice(-QUESTION_LONGEST);
+  return { question, language: said.findLast(({ language }) => language)?.language ?? 'en' };
+};
+
+/** The id by which an answer that was given is picked again. */
+export const answerId = (seq: number): string => `answer-${String(seq).padStart(12, '0')}`;
+
+/** What was picked for which question, and what was answered to which, as it is written. */
+export const createLearning = ({ store, clock }: { store: Store; clock: Clock }) => {
+  let changes = 0;
+
+  const learn = (answer: Answer, name: string): void => {
+    const before = store.entries.threadBefore(answer.threadId ?? '', answer.seq, LOOKED_BACK_MOST);
+    const { question, language } = askedIn(before);
+    const { picked, seq } = answer;
+    if (picked?.kind === 'reply') store.quickReplies.use(picked.id, clock.now());
+    if (question === '') return;
+    if (picked) store.answersGiven.addPick({ ...picked, question }, seq);
+    else if (answer.text.length >= ANSWER_SHORTEST && answer.text.length <= ANSWER_LONGEST) {
+      const member = store.members.byId(answer.memberId);
+      const text = toStored(answer.text, {
+        'first name': firstNameOf(name),
+        name,
+        'my name': member?.publicName || member?.name || null,
+        business: store.business.read()?.name ?? null,
+      });
+      store.answersGiven.add({ seq, question, text, language });
+    }
+    changes += 1;
+  };
+
+  const follow: Follow = (_was, now, entries) => {
+    for (const entry of entries) if (entry.kind === 'team-said') learn(entry, now.state.name);
+    return [];
+  };
+
+  return {
+    follow,
+    /** Another number when something was learned. */
+    changes: (): number => changes,
+  };
+};
+
+export type Learning = ReturnType<typeof createLearning>;
