@@ -106,6 +106,34 @@ test('the tray gives what was stored, also without signal, and a tap puts it whe
   await expect(visitor.panel.getByText('From nine.')).toBeVisible();
 });
 
+test('the tray offers what fits what was said, marks why, and nothing goes by itself', async ({
+  browser,
+  porch,
+}) => {
+  await stores(porch, 'far', 'How far we deliver', 'Our van delivers within ten miles.');
+  await stores(porch, 'hours', 'When we are open', 'From nine.');
+  const visitor = await visitorPhone(browser, porch);
+  await visitor.say('Could your van deliver to Hartwell?');
+  const phone = await ownerPhone(browser, porch);
+  await phone.getByRole('link', { name: /Could your van deliver/ }).click();
+  await phone.getByRole('button', { name: 'Quick replies, one fits' }).click();
+  const fits = phone.getByRole('group', { name: 'What fits' });
+  await expect(fits.getByRole('button')).toHaveCount(1);
+  await expectClean(phone, 'the reply tray with what fits');
+  await fits.getByRole('button', { name: 'Take what fits: “How far we deliver”' }).click();
+  await expect(field(phone)).toHaveValue('Our van delivers within ten miles.');
+  await expect(visitor.panel.getByText('Our van delivers')).toHaveCount(0);
+  await phone.getByRole('button', { name: 'Send' }).click();
+  await expect(visitor.panel.getByText('Our van delivers within ten miles.')).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Quick replies', exact: true })).toBeVisible();
+
+  await visitor.say('Who painted your wall?');
+  await expect(phone.getByRole('log')).toContainText('Who painted your wall?');
+  await phone.getByRole('button', { name: 'Quick replies', exact: true }).click();
+  await expect(phone.getByRole('button', { name: 'Take “When we are open”' })).toBeVisible();
+  await expect(fits).toHaveCount(0);
+});
+
 test('an answer that was given is made a quick reply with two taps, its particulars gaps', async ({
   browser,
   porch,

@@ -1,4 +1,4 @@
-import type { QuickReply } from '@porch/contract/replies';
+import type { Fit, QuickReply } from '@porch/contract/replies';
 import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
@@ -10,6 +10,7 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { useRepliesIndex } from '../data/replies';
 import { words } from '../words';
 import { FindField } from './find-field';
+import { FitsPart } from './fits-part';
 import { ReplyInBrief } from './reply-in-brief';
 
 type Item =
@@ -46,7 +47,11 @@ const ReplyRow = ({ reply, take }: { reply: QuickReply; take: () => void }) => {
 };
 
 /** The reply tray: stored answers above the field, found by a search, taken with a tap. */
-export const ReplyTray = (props: { take: (reply: QuickReply) => void }) => {
+export const ReplyTray = (props: {
+  fits: readonly Fit[];
+  take: (reply: QuickReply) => void;
+  takeFit: (fit: Fit) => void;
+}) => {
   const theme = useTheme();
   const index = useRepliesIndex();
   const [typed, setTyped] = useState('');
@@ -68,6 +73,7 @@ export const ReplyTray = (props: { take: (reply: QuickReply) => void }) => {
     >
       {isEmpty ? (
         <>
+          {props.fits.length > 0 ? <FitsPart fits={props.fits} take={props.takeFit} /> : null}
           <Text kind="label">{words().none.title}</Text>
           <Text kind="second" tone="slate">
             {words().none.more}
@@ -87,6 +93,11 @@ export const ReplyTray = (props: { take: (reply: QuickReply) => void }) => {
             keyboardShouldPersistTaps="handled"
             initialNumToRender={12}
             style={styles.list}
+            ListHeaderComponent={
+              !sought && props.fits.length > 0 ? (
+                <FitsPart fits={props.fits} take={props.takeFit} />
+              ) : null
+            }
             ListEmptyComponent={<Text tone="slate">{words().foundNone(sought)}</Text>}
             renderItem={({ item }) =>
               item.is === 'group' ? (

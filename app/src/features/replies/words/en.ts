@@ -77,8 +77,15 @@ export const en = {
       'not-a-row': 'it is no quick reply',
     },
   },
+  fits: {
+    label: 'What fits',
+    take: (title: string) => `Take what fits: “${title}”`,
+    given: 'answered so before',
+  },
   tray: {
     open: 'Quick replies',
+    openFits: (count: number) =>
+      count === 1 ? 'Quick replies, one fits' : `Quick replies, ${count} fit`,
     close: 'Close the quick replies',
     write: 'Write a new one',
     all: 'See all',

@@ -31,6 +31,7 @@ import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { useDeeds } from '../../deeds/data/deeds';
 import { siteKind } from '../../doors/parts/site-kind';
+import { useFits } from '../../replies/data/fits';
 import { GapsLine, gapOpen, pictureMissing } from '../../replies/parts/gaps-line';
 import { ReplyTray, trayNames } from '../../replies/parts/tray';
 import { words } from '../words';
@@ -84,6 +85,7 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   useKeys({ r: () => field.current?.focus() });
 
   const [isTrayOpen, setTrayOpen] = useState(false);
+  const fits = useFits(row);
 
   const change = (next: string): void => {
     if (next.length > TEXT_HELD_MOST) {
@@ -216,6 +218,11 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
       ))}
       {isTrayOpen ? (
         <ReplyTray
+          fits={fits}
+          takeFit={(fit) => {
+            setTrayOpen(false);
+            picking.takeFit(fit);
+          }}
           take={(reply) => {
             setTrayOpen(false);
             picking.takeHere(reply);
@@ -226,11 +233,20 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
       <GapsLine gaps={picking.gaps} go={picking.select} />
       <View style={styles.write}>
         <GlyphButton
-          label={isTrayOpen ? trayNames().close : trayNames().open}
+          label={
+            isTrayOpen
+              ? trayNames().close
+              : fits.length > 0
+                ? trayNames().openFits(fits.length)
+                : trayNames().open
+          }
           aria-expanded={isTrayOpen}
           onPress={() => setTrayOpen(!isTrayOpen)}
         >
           <TrayGlyph size={24} color={theme.ink} aria-hidden />
+          {fits.length > 0 ? (
+            <View aria-hidden style={[styles.fits, { backgroundColor: theme.moss }]} />
+          ) : null}
         </GlyphButton>
         <GlyphButton
           label={words().conversation.addFile}
@@ -276,6 +292,7 @@ const styles = StyleSheet.create({
   write: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 6 },
   alone: { flexBasis: '100%', order: -1 } as ViewStyle,
   send: { marginLeft: 'auto' },
+  fits: { position: 'absolute', top: 9, right: 9, width: 8, height: 8 },
   file: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1 },
 });

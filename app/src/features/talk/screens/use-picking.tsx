@@ -1,5 +1,5 @@
 import type { Row } from '@porch/contract/entries';
-import type { QuickReply } from '@porch/contract/replies';
+import type { Fit, QuickReply } from '@porch/contract/replies';
 import type { Picked } from '@porch/core/conversation';
 import { fillIn, openGaps, type Stop, type Stretch } from '@porch/core/replies';
 import { type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react';
@@ -7,6 +7,7 @@ import type { TextInput } from 'react-native';
 import { areaOf } from '../../../kit/fields/marked-input';
 import { useGapFacts } from '../../replies/data/facts';
 import { picturesOf } from '../../replies/data/pictures';
+import { useQuickReplies } from '../../replies/data/replies';
 import { useBehindDots } from '../../replies/parts/behind-dots';
 
 /** What stands before a place so that what is put there is a word, or a paragraph, of its own. */
@@ -24,6 +25,7 @@ export const usePicking = (props: {
 }) => {
   const { row, field, typed, change } = props;
   const factsOf = useGapFacts();
+  const replies = useQuickReplies().data;
   const [picked, setPicked] = useState<Picked | null>(null);
   const [cursor, setCursor] = useState(typed.length);
   const wanted = useRef<Stretch | null>(null);
@@ -46,22 +48,34 @@ export const usePicking = (props: {
     setCursor(stretch.to);
   }, [typed, field]);
 
-  const take = (reply: QuickReply, { from, to }: Stretch): void => {
-    const filled = fillIn(reply.text, factsOf(row, reply.language));
-    const before = typed.slice(0, from) + gapBefore(typed.slice(0, from));
+  const put = (text: string, language: string, from: Picked, { from: at, to }: Stretch): void => {
+    const filled = fillIn(text, factsOf(row, language));
+    const before = typed.slice(0, at) + gapBefore(typed.slice(0, at));
     const end = before.length + filled.text.length;
     const [stop] = filled.stops;
     wanted.current = stop
       ? { from: before.length + stop.from, to: before.length + stop.to }
       : { from: end, to: end };
     change(before + filled.text + typed.slice(to));
-    setPicked({ kind: 'reply', id: reply.id });
+    setPicked(from);
+  };
+
+  const take = (reply: QuickReply, place: Stretch): void => {
+    put(reply.text, reply.language, { kind: 'reply', id: reply.id }, place);
     if (reply.pictures.length === 0) return;
     void picturesOf(reply).then((pictures) => {
       const had = pictures.flatMap((picture) => picture ?? []);
       if (had.length > 0) props.addFiles(had);
       if (had.length < pictures.length) props.onMissing();
     });
+  };
+
+  /** Where the cursor is. */
+  const here = (): Stretch => {
+    const area = areaOf(field);
+    return area
+      ? { from: area.selectionStart, to: area.selectionEnd }
+      : { from: typed.length, to: typed.length };
   };
 
   const dots = useBehindDots(typed, cursor, take);
@@ -86,12 +100,11 @@ export const usePicking = (props: {
     press,
     select,
     noteCursor: (): void => setCursor(areaOf(field)?.selectionEnd ?? typed.length),
-    takeHere: (reply: QuickReply): void => {
-      const area = areaOf(field);
-      const place = area
-        ? { from: area.selectionStart, to: area.selectionEnd }
-        : { from: typed.length, to: typed.length };
-      take(reply, place);
+    takeHere: (reply: QuickReply): void => take(reply, here()),
+    takeFit: (fit: Fit): void => {
+      const reply = replies?.find(({ id }) => id === fit.id);
+      if (reply) take(reply, here());
+      else put(fit.text, 'en', { kind: fit.kind, id: fit.id }, here());
     },
     forget: (): void => setPicked(null),
   };
