@@ -3,6 +3,8 @@ import { once } from 'node:events';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { halves as answerHalves, counted as countedAnswers, tried } from './answers';
+import { dotsTimes, matchingTimes } from './answers/speed';
 import { hoursEvaluated } from './hours';
 import { bare as bareJobs, throughWorker } from './jobs';
 import { killed } from './kills';
@@ -417,6 +419,34 @@ const measureBytes = (): void => {
   }
 };
 
+/** A frame of a screen that is drawn sixty times a second. */
+const FRAME_MS = 1_000 / 60;
+const MATCHED_AT_MOST_MS = 20;
+
+const measureAnswers = (): void => {
+  for (const half of answerHalves) {
+    const { withAnswer, without, found, silent } = countedAnswers(tried(half));
+    const figure = `the right answer is among the three, ${withAnswer} messages that have one, ${half}`;
+    tell({ figure, ours: rounded(found), atLeast: 0.85, isKept: found >= 0.85 });
+    const none = `nothing is offered, ${without} messages without an answer, ${half}`;
+    tell({ figure: none, ours: rounded(silent), atLeast: 0.9, isKept: silent >= 0.9 });
+  }
+  const slowest = (figure: string, all: readonly number[], atMost: number): void => {
+    const sorted = [...all].sort((a, b) => a - b);
+    const p99 = percentile(sorted, 0.99);
+    const median = rounded(percentile(sorted, 0.5));
+    tell({ figure, unit: 'ms', median, p99: rounded(p99), atMost, isKept: p99 <= atMost });
+  };
+  const { questions, stretches } = matchingTimes(5_000, 40);
+  slowest('a question against 5,000 texts, p99', questions, MATCHED_AT_MOST_MS);
+  slowest(
+    'reading them in stretches of 40, the longest that anybody waits',
+    stretches,
+    MATCHED_AT_MOST_MS,
+  );
+  slowest('from two dots and a code to what it finds, 500 quick replies', dotsTimes(500), FRAME_MS);
+};
+
 const measures: Record<string, () => void | Promise<void>> = {
   bytes: measureBytes,
   throughput: measureThroughput,
@@ -430,6 +460,7 @@ const measures: Record<string, () => void | Promise<void>> = {
   owed: measureOwed,
   hours: measureHours,
   quoted: measureQuoted,
+  answers: measureAnswers,
   jobs: measureJobs,
   ringing: measureRinging,
   opening: measureOpening,

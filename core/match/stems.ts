@@ -10,14 +10,14 @@ interface Language {
 
 /** What people write around what they want to know; no list of stop words has it. */
 const courtesies: Readonly<Record<string, string>> = {
-  en: 'hello hi hiya hey dear please thanks thank cheers ta regards morning afternoon evening sorry wondering wonder wondered question quick ask asking tell know help guys folks team kind kindly hope love lovely great ok okay yes no',
-  de: 'hallo hi moin guten tag morgen abend bitte danke dank liebe lieber gruß grüße frage fragen wissen sagen hilfe ok ja nein',
-  fr: 'bonjour salut bonsoir merci svp plaît cordialement question demander savoir dire aide ok oui non',
-  es: 'hola buenos buenas días tardes noches gracias favor saludos pregunta preguntar saber decir ayuda ok sí no',
-  it: 'ciao salve buongiorno buonasera grazie prego favore saluti domanda chiedere sapere dire aiuto ok sì no',
-  nl: 'hallo hoi dag goedemorgen goedemiddag goedenavond bedankt dank graag groeten vraag vragen weten zeggen hulp ok ja nee',
-  pl: 'cześć hej dzień dobry witam proszę dziękuję dzięki pozdrawiam pytanie pytać wiedzieć powiedzieć pomoc ok tak nie',
-  pt: 'olá oi bom boa dia tarde noite obrigado obrigada favor cumprimentos pergunta perguntar saber dizer ajuda ok sim não',
+  en: 'hello hi hiya hey dear please thanks thank cheers ta regards morning afternoon evening sorry wondering wonder wondered question quick ask asking tell know help guys folks team kind kindly hope love lovely great ok okay yes no until till today tomorrow yesterday soon still already every each bad good nice maybe perhaps really bit thing things something anything everything somebody anybody someone anyone',
+  de: 'hallo hi moin guten tag morgen abend bitte danke dank liebe lieber gruß grüße frage fragen wissen sagen hilfe ok ja nein bis heute gestern bald noch schon jeder jede jedes gut schlecht vielleicht etwas alles jemand',
+  fr: "bonjour salut bonsoir merci svp plaît cordialement question demander savoir dire aide ok oui non aujourd'hui demain hier bientôt encore déjà chaque bon bonne mauvais peut-être quelque chose tout quelqu'un",
+  es: 'hola buenos buenas días tardes noches gracias favor saludos pregunta preguntar saber decir ayuda ok sí no hasta hoy mañana ayer pronto todavía ya cada bueno malo quizás algo todo alguien',
+  it: 'ciao salve buongiorno buonasera grazie prego favore saluti domanda chiedere sapere dire aiuto ok sì no fino oggi domani ieri presto ancora già ogni buono cattivo forse qualcosa tutto qualcuno',
+  nl: 'hallo hoi dag goedemorgen goedemiddag goedenavond bedankt dank graag groeten vraag vragen weten zeggen hulp ok ja nee tot vandaag morgen gisteren gauw nog elke goed slecht misschien iets alles iemand',
+  pl: 'cześć hej dzień dobry witam proszę dziękuję dzięki pozdrawiam pytanie pytać wiedzieć powiedzieć pomoc ok tak nie dziś dzisiaj jutro wczoraj wkrótce jeszcze już każdy dobry zły może coś wszystko ktoś',
+  pt: 'olá oi bom boa dia tarde noite obrigado obrigada favor cumprimentos pergunta perguntar saber dizer ajuda ok sim não até hoje amanhã ontem logo ainda já cada bom mau talvez algo tudo alguém',
 };
 
 const stops: Readonly<Record<string, readonly string[]>> = {
