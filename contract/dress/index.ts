@@ -76,6 +76,14 @@ export const DressSchema = z.object({
   onAnswer: z.enum(answerManners).default('count'),
   whenNotLit: z.enum(closedManners).default('note'),
   callBack: z.boolean().default(false),
+  hello: z
+    .object({
+      isOn: z.boolean(),
+      days: z.array(z.number().int().min(0).max(6)).max(7),
+      from: z.number().int().min(0).max(1_439),
+      to: z.number().int().min(0).max(1_439),
+    })
+    .default({ isOn: false, days: [], from: 0, to: 0 }),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */

@@ -99,7 +99,7 @@ const whole: WholeEntries = {
   rang: { ...filed, kind: 'rang', memberId, by: 'mail', failed: 'push-gone' },
   looked: { ...filed, kind: 'looked', memberId },
   'turned-soon': { ...filed, kind: 'turned-soon', until: 1_800_000_000_000 },
-  'door-sign': { ...filed, kind: 'door-sign', text: 'We are back soon', until: null },
+  'door-sign': { ...filed, kind: 'door-sign', text: 'We have it', until: null, isHello: true },
   mailed: { ...filed, kind: 'mailed', of: [3], to: 'wren@post.example', failed: 'no-mailbox' },
   'mail-stopped': { ...filed, kind: 'mail-stopped', address: 'wren@post.example' },
   owed: { ...filed, kind: 'owed', memberId: null, why: 'note', ...owed },

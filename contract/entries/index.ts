@@ -213,6 +213,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('door-sign'),
     text: z.string(),
     until: TimeSchema.nullable(),
+    isHello: z.boolean().optional(),
   }),
   z.object({
     ...filed,

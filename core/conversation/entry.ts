@@ -162,7 +162,8 @@ export type Happening =
   /** Somebody said whether the mail of the entry `of` (its id) is theirs to whom we wrote. */
   | { kind: 'held-decided'; of: string; memberId: string; isTheirs: boolean }
   /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
-  | { kind: 'door-sign'; text: string; until: number | null }
+  /** `isHello`: the first hello, said while somebody is in. */
+  | { kind: 'door-sign'; text: string; until: number | null; isHello?: boolean }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */

@@ -33,6 +33,7 @@ export const de: Texts = {
   'guestIntro.dark': 'Eine E-Mail-Adresse oder Telefonnummer, damit wir antworten können.',
   back: 'Wieder da: {time}, {ahead}',
   usual: 'Antwortet meist innerhalb von {span}',
+  hello: 'Danke, ist angekommen. Es wird gerade gelesen, die Antwort kommt hier.',
   signUntil: 'Danke, wir haben es. Wir antworten, wenn wir wieder da sind: {time}, {ahead}.',
   signDark: 'Danke, wir haben es. Wir antworten, wenn wir wieder da sind.',
   hours: 'Wann wir da sind',

@@ -32,6 +32,7 @@ export const en = {
   'guestIntro.dark': 'An email or a phone number, so that we can answer you.',
   back: 'Back: {time}, {ahead}',
   usual: 'Usually answers within {span}',
+  hello: 'Thank you, we have it. Somebody reads it now and answers here.',
   signUntil: 'Thank you, we have it. We answer when we are back: {time}, {ahead}.',
   signDark: 'Thank you, we have it. We answer when we are back.',
   hours: 'When we are in',

@@ -30,6 +30,7 @@ export const es: Texts = {
   'guestIntro.dark': 'Un correo o un teléfono, para poder responderte.',
   back: 'De vuelta: {time}, {ahead}',
   usual: 'Suele responder en {span}',
+  hello: 'Gracias, nos ha llegado. Alguien lo está leyendo y te responde aquí.',
   signUntil: 'Gracias, ya lo tenemos. Responderemos cuando volvamos: {time}, {ahead}.',
   signDark: 'Gracias, ya lo tenemos. Responderemos cuando volvamos.',
   hours: 'Cuándo estamos',

@@ -31,6 +31,7 @@ export const fr: Texts = {
   'guestIntro.dark': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
   back: 'De retour : {time}, {ahead}',
   usual: 'Répond en général en {span}',
+  hello: 'Merci, c’est bien arrivé. Quelqu’un le lit et vous répond ici.',
   signUntil: 'Merci, c’est bien arrivé. Nous répondrons à notre retour : {time}, {ahead}.',
   signDark: 'Merci, c’est bien arrivé. Nous répondrons à notre retour.',
   hours: 'Quand nous sommes là',

@@ -30,6 +30,7 @@ export const it: Texts = {
   'guestIntro.dark': 'Un’email o un numero di telefono, per poterti rispondere.',
   back: 'Di nuovo qui: {time}, {ahead}',
   usual: 'Di solito risponde entro {span}',
+  hello: 'Grazie, è arrivato. Qualcuno lo sta leggendo e risponde qui.',
   signUntil: 'Grazie, lo abbiamo ricevuto. Risponderemo al nostro ritorno: {time}, {ahead}.',
   signDark: 'Grazie, lo abbiamo ricevuto. Risponderemo al nostro ritorno.',
   hours: 'Quando ci siamo',

@@ -30,6 +30,7 @@ export const nl: Texts = {
   'guestIntro.dark': 'Een e-mailadres of telefoonnummer, zodat we je kunnen antwoorden.',
   back: 'Weer terug: {time}, {ahead}',
   usual: 'Antwoordt meestal binnen {span}',
+  hello: 'Bedankt, het is aangekomen. Iemand leest het nu en antwoordt hier.',
   signUntil: 'Dank je, we hebben het. We antwoorden als we terug zijn: {time}, {ahead}.',
   signDark: 'Dank je, we hebben het. We antwoorden als we terug zijn.',
   hours: 'Wanneer we er zijn',

@@ -30,6 +30,7 @@ export const pl: Texts = {
   'guestIntro.dark': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
   back: 'Wracamy: {time}, {ahead}',
   usual: 'Zwykły czas odpowiedzi: {span}',
+  hello: 'Dziękujemy, dotarło. Ktoś to właśnie czyta i odpowie tutaj.',
   signUntil: 'Dziękujemy, mamy to. Odpowiemy po powrocie: {time}, {ahead}.',
   signDark: 'Dziękujemy, mamy to. Odpowiemy po powrocie.',
   hours: 'Kiedy jesteśmy',

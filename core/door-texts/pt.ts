@@ -30,6 +30,7 @@ export const pt: Texts = {
   'guestIntro.dark': 'Um e-mail ou um telefone, para podermos responder.',
   back: 'De volta: {time}, {ahead}',
   usual: 'Costuma responder em {span}',
+  hello: 'Obrigado, recebemos. Alguém está a ler e responde aqui.',
   signUntil: 'Obrigado, já recebemos. Respondemos quando voltarmos: {time}, {ahead}.',
   signDark: 'Obrigado, já recebemos. Respondemos quando voltarmos.',
   hours: 'Quando estamos',

@@ -62,6 +62,16 @@ export interface GuestBookPage {
 /** Texts that the owner wrote: by language, then by the text's key. An own field's are "own.ID" and "own.ID.0", a link's is "link.ID". */
 export type OwnTexts = Record<LanguageCode, Record<string, string>>;
 
+/** When a door acknowledges somebody's first message while the light is lit, by the business's clock. */
+export interface Hello {
+  isOn: boolean;
+  /** Days of the week, 0 is Monday; none: each. */
+  days: number[];
+  /** Minutes of the day, also past midnight ("22:00" to "02:00"); the same: all day. */
+  from: number;
+  to: number;
+}
+
 /** Everything that can be set about how a website door looks and behaves. */
 export interface Dress {
   look: ChosenColours & {
@@ -96,6 +106,7 @@ export interface Dress {
   whenNotLit: ClosedManner;
   /** Whether visitors may ask to be called back. */
   callBack: boolean;
+  hello: Hello;
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -141,6 +152,7 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
   onAnswer: 'count',
   whenNotLit: 'note',
   callBack: false,
+  hello: { isOn: false, days: [], from: 0, to: 0 },
 });
 
 /** A dress as it was kept by an earlier program, with what has been learned to be set since. */

@@ -6,6 +6,7 @@ export type {
   ClosedManner,
   Dress,
   GuestBookPage,
+  Hello,
   LinkGlyph,
   OwnField,
   PhonePlate,

@@ -76,6 +76,8 @@ export interface DoorView {
   consent: { link: string } | null;
   whenNotLit: ClosedManner;
   callBack: boolean;
+  /** Whether a first message is acknowledged at once; on which days and at which times only the house knows. */
+  hello: boolean;
 }
 
 /** Where and how a door shows itself, in a form that a website's page can check by itself. */
@@ -166,6 +168,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
     consent: dress.consent.isAsked ? { link: dress.consent.link } : null,
     whenNotLit: dress.whenNotLit,
     callBack: dress.callBack,
+    hello: dress.hello.isOn,
   };
 };
 

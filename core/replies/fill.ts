@@ -1,5 +1,5 @@
-import type { GapName } from './names';
-import { GAP_LONGEST, type Gap, piecesOf, type Stretch } from './pieces';
+import type { GapName } from '../gaps';
+import { GAP_LONGEST, type Gap, piecesOf, type Stretch } from '../gaps';
 
 /** What is known to fill gaps with; null or missing: not known. */
 export type GapFacts = Readonly<Partial<Record<GapName, string | null>>>;

@@ -1,7 +1,7 @@
+import { gapNames } from '../gaps';
 import { cleanCode } from './codes';
 import type { GapFacts } from './fill';
 import { firstNameOf } from './first-name';
-import { gapNames } from './names';
 
 const TITLE_LONGEST = 60;
 

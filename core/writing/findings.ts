@@ -1,4 +1,4 @@
-import { type Broken, piecesOf, type Stretch } from '../replies';
+import { type Broken, piecesOf, type Stretch } from '../gaps';
 
 /** Something in a stored text that its writer would rather not send a thousand times. */
 export type Finding = Stretch & {

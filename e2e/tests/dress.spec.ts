@@ -1,5 +1,13 @@
 import type { Page } from '@playwright/test';
-import { expect, openPanel, ownerPhone, type Porch, test, watched } from '../kit/porch';
+import {
+  expect,
+  openPanel,
+  ownerPhone,
+  type Porch,
+  test,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 
 const openDressing = async (screen: Page, porch: Porch): Promise<void> => {
   await screen.goto(`${porch.origin}/house/dress/${(await porch.door()).id}`);
@@ -216,4 +224,43 @@ test('another door has its own snippet, language and code', async ({ browser, po
   await expect(screen.getByText('This door is closed.')).toBeVisible();
   await visitor.reload();
   await expect(visitor.getByText('An dieser Tür antwortet niemand mehr.')).toBeVisible();
+});
+
+test('what visitors read is looked through, and a first hello is tried, switched on and said once', async ({
+  browser,
+  porch,
+}) => {
+  const screen = await ownerPhone(browser, porch, wide);
+  await openDressing(screen, porch);
+  const { panel } = previewOf(screen);
+  await screen.getByRole('radio', { name: 'Texts' }).click();
+  const heading = screen.getByRole('textbox', { name: 'Heading', exact: true });
+  await heading.fill('We recieve you until {time} at Larkhope');
+  await screen.getByRole('button', { name: 'Write “receive”' }).click();
+  await expect(heading).toHaveValue('We receive you until {time} at Larkhope');
+  await heading.fill('The bench is open');
+  await expect(screen.getByText('Nothing to correct.')).toBeVisible();
+
+  await screen.getByRole('radio', { name: 'Guest book' }).click();
+  await screen.getByRole('switch', { name: /^Say a first hello/ }).click();
+  await expect(screen.getByText('At any time, as long as the light is lit.')).toBeVisible();
+  const hello = 'Thank you, we have it. Somebody reads it now and answers here.';
+  // Whatever is changed draws the panel anew, and what was typed into it is gone.
+  await expect(async () => {
+    await panel.getByRole('textbox', { name: 'Your message' }).fill('Do you have ferns?');
+    await panel.getByRole('button', { name: 'Send' }).click({ timeout: 2_000 });
+    await expect(panel.getByText(hello)).toBeVisible({ timeout: 2_000 });
+  }).toPass();
+
+  await expect(screen.getByText('Draft saved')).toBeVisible();
+  await screen.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(screen.getByText('Published. Visitors see it')).toBeVisible();
+  const visitor = await visitorPhone(browser, porch);
+  await visitor.say('Do you have ferns?');
+  await expect(visitor.panel.getByText(hello)).toHaveCount(1);
+  await visitor.say('Two of them');
+  await screen.goto(`${porch.origin}/line`);
+  await screen.getByRole('link', { name: /Two of them/ }).click();
+  await expect(screen.getByRole('log')).toContainText(`The door said: “${hello}”`);
+  await expect(visitor.panel.getByText(hello)).toHaveCount(1);
 });

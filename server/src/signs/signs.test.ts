@@ -116,4 +116,46 @@ describe('what a door says while nobody is in', () => {
     const [note] = house.store.conversations.page('note', null, 1);
     expect(note?.state.own).toEqual([{ id: SUBJECT, label: 'Subject', value: 'Bonsai' }]);
   });
+
+  describe('as the first hello', () => {
+    const hello = { isOn: true, days: [], from: 0, to: 0 };
+    const hour = 3_600_000;
+
+    it('acknowledges a first message once a visit, while somebody is in', async () => {
+      await publish((dress) => {
+        dress.hello = hello;
+        dress.texts = { en: { hello: 'We have it, one moment.' } };
+      });
+      const panel = await visit(house, door.publicId, 'wren');
+      await panel.say('Do you have ferns?');
+      const heard = await panel.hear('entries', ({ entries }) =>
+        entries.some(({ by }) => by === 'door'),
+      );
+      expect(heard.entries.find(({ by }) => by === 'door')?.text).toBe('We have it, one moment.');
+      await panel.say('Two of them');
+      expect(signs()).toMatchObject([{ isHello: true, until: null }]);
+      // Whoever waits for an answer waits for it all the same.
+      const { rows } = (await house.ask('GET', '/api/line?group=waiting', { cookie })).body;
+      expect(rows).toHaveLength(1);
+      house.clock.advance(24 * hour);
+      await house.tick();
+      await (await visit(house, door.publicId, 'wren')).say('Me again');
+      expect(signs()).toHaveLength(2);
+    });
+
+    it('is not said where it is off, at another time, or while nobody is in', async () => {
+      await (await visit(house, door.publicId, 'wren')).say('Hello');
+      await publish((dress) => {
+        dress.hello = { ...hello, from: 11 * 60, to: 12 * 60 };
+      });
+      await (await visit(house, door.publicId, 'robin')).say('Hello');
+      expect(signs()).toEqual([]);
+      await goTo(november(12, 11));
+      await (await visit(house, door.publicId, 'jay')).say('Hello');
+      expect(signs()).toHaveLength(1);
+      await goTo(november(12, 22));
+      await (await visit(house, door.publicId, 'finch')).say('Hello');
+      expect(signs().map(({ isHello = false }) => isHello)).toEqual([true, false]);
+    });
+  });
 });

@@ -1,7 +1,8 @@
 import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
 import { languagesOf, textsOf } from '@porch/core/dress';
-import { isZone } from '@porch/core/hours';
-import { signFor } from '@porch/core/signs';
+import { dayOf, isZone, minuteOfDay } from '@porch/core/hours';
+import { weekdayOf } from '@porch/core/hours/opening';
+import { saysHello, signFor } from '@porch/core/signs';
 import { aheadIn, momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
@@ -15,7 +16,12 @@ export interface Listening {
   zone?: string;
 }
 
-/** The one automatic message of a door that answers what is left while nobody is in. */
+/** Whoever was silent for so long has come for something else. */
+const ANOTHER_VISIT_MS = 12 * 3_600_000;
+/** So far back it is looked for what was said before. */
+const LOOKED_BACK = 20;
+
+/** The one automatic message of a door that answers what is left while nobody is in, or acknowledges a first message while somebody is. */
 export const createSigns = (services: {
   store: Store;
   clock: Clock;
@@ -26,7 +32,7 @@ export const createSigns = (services: {
 
   const textFor = (
     doorId: string,
-    key: 'signUntil' | 'signDark',
+    key: 'signUntil' | 'signDark' | 'hello',
     until: number | null,
     to: Listening,
   ): string => {
@@ -45,6 +51,27 @@ export const createSigns = (services: {
     });
   };
 
+  /** A first message is acknowledged once a visit. Its id is that of the last thing said before. */
+  const helloAfter = (doorId: string, threadIds: readonly string[], to: Listening): Recording[] => {
+    const { hello } = dressing.published(doorId);
+    if (!hello.isOn) return [];
+    const said = threadIds
+      .flatMap((one) => store.entries.threadBefore(one, Number.MAX_SAFE_INTEGER, LOOKED_BACK))
+      .filter(({ kind }) => kind === 'visitor-said' || kind === 'team-said')
+      .sort((a, b) => a.seq - b.seq);
+    const last = said.at(-1);
+    const now = clock.now();
+    const isFirst = !last || now - last.at > ANOTHER_VISIT_MS;
+    const zone = store.business.read()?.zone ?? 'UTC';
+    const weekday = weekdayOf(dayOf(now, zone));
+    const minute = minuteOfDay(now, zone);
+    const light = lamp.atDoor(doorId);
+    if (!saysHello({ light, hello, isFirst, isAutomatic: false, weekday, minute }, now)) return [];
+    const text = textFor(doorId, 'hello', null, to);
+    const id = `first-hello-${last?.seq ?? 0}`;
+    return [{ id, happening: { kind: 'door-sign', text, until: null, isHello: true } }];
+  };
+
   return {
     /**
      * What a door says after somebody wrote there, whose conversation has these threads in it. Its id is that of the
@@ -55,7 +82,7 @@ export const createSigns = (services: {
       const hasSign = threadIds.some((one) => store.entries.inThread(one, id) !== null);
       const light = lamp.atDoor(doorId);
       const sign = signFor({ light, hasSign, isAutomatic: false }, clock.now());
-      if (!sign) return [];
+      if (!sign) return helloAfter(doorId, threadIds, to);
       const text = textFor(doorId, sign.text, sign.until, to);
       return [{ id, happening: { kind: 'door-sign', text, until: sign.until } }];
     },

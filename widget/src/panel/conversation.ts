@@ -84,6 +84,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
           hear,
           (isConnected) => change({ type: 'connected', isConnected }),
           () => model.lamp,
+          () => (dressed?.hello ? dressed.texts.hello : ''),
         )
       : connect({
           door,

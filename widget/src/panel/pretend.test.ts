@@ -8,13 +8,14 @@ describe('the other end of the wire in the dressing room', () => {
   beforeEach(() => jest.useFakeTimers());
   afterEach(() => jest.useRealTimers());
 
-  const open = () => {
+  const open = (lamp: Light = dark, hello = '') => {
     const heard: ToVisitor[] = [];
     const connected: boolean[] = [];
     const line = pretend(
       (message) => heard.push(message),
       (isConnected) => connected.push(isConnected),
-      () => dark,
+      () => lamp,
+      () => hello,
     );
     jest.runAllTimers();
     return { heard, connected, line };
@@ -32,6 +33,25 @@ describe('the other end of the wire in the dressing room', () => {
     jest.runAllTimers();
     expect(heard.slice(1).map(({ say }) => say)).toEqual(['entries', 'taken', 'reached']);
     expect(heard[1]).toMatchObject({ entries: [{ text: 'Hello', by: 'visitor', seq: 1 }] });
+  });
+
+  it('says the first hello after the first message, while the light is lit', () => {
+    const said = (lamp: Light, hello: string) => {
+      const { heard, line } = open(lamp, hello);
+      for (const id of ['message-0001', 'message-0002']) {
+        line.send({ do: 'say', id, text: id, fileIds: [], page: null });
+        jest.runAllTimers();
+      }
+      return heard.flatMap((one) => (one.say === 'entries' ? one.entries : []));
+    };
+    const lit: Light = { state: 'lit', until: null };
+    expect(said(lit, 'We have it').map(({ by, text }) => [by, text])).toEqual([
+      ['visitor', 'message-0001'],
+      ['door', 'We have it'],
+      ['visitor', 'message-0002'],
+    ]);
+    expect(said(lit, '')).toHaveLength(2);
+    expect(said(dark, 'We have it')).toHaveLength(2);
   });
 
   it('takes details and checks of them, and says nothing to the rest', () => {

@@ -10,6 +10,8 @@ export const pretend = (
   hear: (message: ToVisitor) => void,
   changed: (isConnected: boolean) => void,
   lamp: () => Light,
+  /** The first hello; empty: none is said. */
+  hello: () => string,
 ): Connection => {
   let seq = 0;
   const say = (message: Extract<FromVisitor, { do: 'say' }>): void => {
@@ -27,6 +29,12 @@ export const pretend = (
     hear({ say: 'entries', entries: [entry], seq, last: message.id });
     hear({ say: 'taken', id: message.id });
     hear({ say: 'reached', reached: { hasSeq: seq, readSeq: seq } });
+    const text = hello();
+    if (!text || seq > 1 || lamp().state !== 'lit') return;
+    seq += 1;
+    const id = 'first-hello';
+    const said: VisitorEntry = { ...entry, seq, id, text, by: 'door' };
+    hear({ say: 'entries', entries: [said], seq, last: id });
   };
   const answer = (message: FromVisitor): void => {
     if (message.do === 'say') say(message);

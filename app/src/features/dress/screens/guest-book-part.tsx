@@ -18,6 +18,7 @@ import { corner } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { words } from '../words';
 import type { Editing } from './editor';
+import { FirstHello } from './first-hello-part';
 
 const said = () => words().guestBook;
 const knownFields = ['name', 'email', 'phone'] as const;
@@ -227,6 +228,7 @@ export const GuestBookPart = (editing: Editing) => (
       {said().intro}
     </Text>
     <WhenNotLit {...editing} />
+    <FirstHello {...editing} />
     <Page {...editing} which="lit" />
     <Page {...editing} which="notLit" />
     <OwnQuestions {...editing} />

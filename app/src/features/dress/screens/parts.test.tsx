@@ -5,6 +5,7 @@ import { type ReactElement, useState } from 'react';
 import { clientForTest } from '../../../../test-kit/client';
 import { words } from '../words';
 import type { Editing, Looked } from './editor';
+import { FirstHello } from './first-hello-part';
 import { GuestBookPart } from './guest-book-part';
 import { LinksPart } from './links-part';
 import { LookPart } from './look-part';
@@ -43,6 +44,19 @@ const open = async (
 };
 
 const press = (name: string) => fireEvent.press(screen.getByText(name));
+
+describe('the first hello', () => {
+  it('is said on the days that are ticked; all of them, or none, are each day', async () => {
+    const draft = await open((editing) => <FirstHello {...editing} />);
+    await fireEvent.press(screen.getByRole('switch', { name: /^Say a first hello/ }));
+    expect(draft.now.hello).toMatchObject({ isOn: true, days: [] });
+    const day = (name: string) => fireEvent.press(screen.getByRole('switch', { name }));
+    await day('Mon');
+    expect(draft.now.hello.days).toEqual([1, 2, 3, 4, 5, 6]);
+    await day('Mon');
+    expect(draft.now.hello.days).toEqual([]);
+  });
+});
 
 describe('the look', () => {
   it('starts from ready colours, and tells how legible they are', async () => {

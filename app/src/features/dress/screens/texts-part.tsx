@@ -7,6 +7,7 @@ import {
 } from '@porch/core/door-texts';
 import { gapsFor, languagesOf } from '@porch/core/dress';
 import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Done, Problem, Row } from '../../../kit/fields/form';
@@ -17,6 +18,7 @@ import { Text } from '../../../kit/text';
 import { useHouse } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useTick } from '../../house/data/checklist';
+import { LookedThrough } from '../../writing/parts/late';
 import { words } from '../words';
 import { type Editing, placed } from './editor';
 
@@ -134,6 +136,7 @@ export const TextsPart = (
 ) => {
   const { dress, set, problemAt, language, state } = props;
   const languages = languagesOf(dress);
+  const [lookedAt, setLookedAt] = useState<TextKey | null>(null);
   const own = dress.texts[language] ?? {};
   const defaults = textsIn(language, dress.fallback);
   const text: TextOf = (key) => ({
@@ -178,18 +181,30 @@ export const TextsPart = (
       {keysFor(state).map((key) => {
         const gaps = gapsFor(key);
         return (
-          <Field
-            key={key}
-            label={labelOf(key)}
-            more={
-              gaps.length > 0 ? said().gaps(gaps.map((gap) => `{${gap}}`).join(', ')) : undefined
-            }
-            placeholder={defaults[key]}
-            multiline={defaults[key].length > 50}
-            maxLength={20_000}
-            {...text(key)}
-            onFocus={() => props.look({ isOpen: !isOnThePlate(key) })}
-          />
+          <View key={key} style={styles.text}>
+            <Field
+              label={labelOf(key)}
+              more={
+                gaps.length > 0 ? said().gaps(gaps.map((gap) => `{${gap}}`).join(', ')) : undefined
+              }
+              placeholder={defaults[key]}
+              multiline={defaults[key].length > 50}
+              maxLength={20_000}
+              {...text(key)}
+              onFocus={() => {
+                setLookedAt(key);
+                props.look({ isOpen: !isOnThePlate(key) });
+              }}
+            />
+            {lookedAt === key && own[key] ? (
+              <LookedThrough
+                text={own[key]}
+                language={language}
+                gaps={gaps}
+                change={text(key).onChangeText}
+              />
+            ) : null}
+          </View>
         );
       })}
       {state === 'all' ? <OwnQuestions {...props} text={text} /> : null}
@@ -209,3 +224,5 @@ export const TextsPart = (
     </>
   );
 };
+
+const styles = StyleSheet.create({ text: { gap: 8 } });

@@ -176,6 +176,14 @@ export const en = {
     callBack: 'Let visitors ask to be called back',
     callBackMore:
       'They say a number, when, and what it is about. It stands in the line, and in Follow-ups for that time.',
+    hello: 'Say a first hello',
+    helloMore:
+      'Whoever writes for the first time while somebody is in reads at once that it has arrived. One message a visit. Its wording is under Texts, Always.',
+    helloDays: 'On these days',
+    helloFrom: 'From',
+    helloTo: 'Until',
+    helloAllDay: 'At any time, as long as the light is lit.',
+    helloTimes: 'By the clock of the business, and only while the light is lit.',
     consent: 'Ask for consent first',
     consentMore:
       'Then nothing of a visitor is kept, here or on their device, before they tick a box. Its wording is under Texts, Always.',

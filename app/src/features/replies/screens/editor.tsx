@@ -8,6 +8,7 @@ import {
   REPLY_PICTURES_MOST,
   REPLY_TITLE_LONGEST,
 } from '@porch/core/replies';
+import type { Finding } from '@porch/core/writing';
 import { type Href, router } from 'expo-router';
 import X from 'lucide-react-native/icons/x';
 import { nanoid } from 'nanoid';
@@ -28,8 +29,8 @@ import { fileAddress } from '../../../shell/pictures/addresses';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { ApiError } from '../../../shell/session/refused';
-import { useLookThrough } from '../../writing/data/look-through';
-import { CheckedField, Findings } from '../../writing/parts/checked-field';
+import { CheckedField } from '../../writing/parts/checked-field';
+import { LookedThrough } from '../../writing/parts/late';
 import { draftOf, emptyDraft, NEW, type ReplyDraft, replyDrafts } from '../data/draft';
 import { useDropReply, usePutReply, useQuickReplies, useUploadPicture } from '../data/replies';
 import { words } from '../words';
@@ -129,7 +130,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
   const field = useRef<TextInput>(null);
   const put = usePutReply();
   const drop = useDropReply();
-  const looked = useLookThrough(draft.text, draft.language);
+  const [findings, setFindings] = useState<readonly Finding[]>([]);
   const gaps = useMemo(
     () =>
       piecesOf(draft.text).filter(
@@ -237,13 +238,18 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
         more={said().textMore}
         field={field}
         value={draft.text}
-        findings={looked.findings}
+        findings={findings}
         gaps={gaps}
         change={(text) => change({ text })}
         problem={problemOf(put.error, 'text')}
       />
       <GapButtons put={putGap} />
-      <Findings text={draft.text} looked={looked} change={(text) => change({ text })} />
+      <LookedThrough
+        text={draft.text}
+        language={draft.language}
+        change={(text) => change({ text })}
+        onFound={setFindings}
+      />
       {draft.text.trim() ? <Preview text={draft.text} language={draft.language} /> : null}
       <Field
         label={said().group}

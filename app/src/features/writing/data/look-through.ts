@@ -1,14 +1,12 @@
-import type { LookedThrough, OwnWords, OwnWordsChange } from '@porch/contract/writing';
+import type { LookedThrough } from '@porch/contract/writing';
 import { type Finding, findingsIn } from '@porch/core/writing';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api } from '../../../shell/session/api';
+import { lookedThroughKey } from './own-words';
 
 /** Whoever types is not asked about until they stop for a moment. */
 const PAUSE_MS = 600;
-
-const lookedThroughKey = 'looked-through';
-const ownWordsKey = ['own-words'] as const;
 
 /** What somebody typed, once they have stopped for a moment. */
 const usePaused = (text: string): string => {
@@ -50,19 +48,4 @@ export const useLookThrough = (text: string, language: string): LookThrough => {
     isLooking: !isEmpty && !asked.isError && !there,
     isNotSpelled: !isEmpty && (asked.isError || there?.isSpelled === false),
   };
-};
-
-/** Words of the business that no dictionary has. */
-export const useOwnWords = () =>
-  useQuery({ queryKey: ownWordsKey, queryFn: () => api.get<OwnWords>('/api/own-words') });
-
-export const useSetOwnWords = () => {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (change: OwnWordsChange) => api.send<OwnWords>('PUT', '/api/own-words', change),
-    onSuccess: async (words) => {
-      client.setQueryData(ownWordsKey, words);
-      await client.invalidateQueries({ queryKey: [lookedThroughKey] });
-    },
-  });
 };

@@ -4,7 +4,7 @@ import { LinesField } from '../../../kit/fields/lines-field';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { problemOf } from '../../../shell/session/problems';
-import { useOwnWords, useSetOwnWords } from '../data/look-through';
+import { useOwnWords, useSetOwnWords } from '../data/own-words';
 import { words } from '../words';
 
 /** The business's own words, as a list. */
