@@ -156,21 +156,54 @@ await shoot(owners, 'lamp-phone');
 await owners.keyboard.press('Escape');
 await owners.getByRole('link', { name: /^Follow-ups/ }).click();
 await owners.getByRole('heading', { name: /^Later, / }).waitFor();
-await shoot(owners, 'follow-ups-phone');
+const followUps = await owners.screenshot();
 await owners.getByRole('link', { name: 'Search' }).click();
 await owners.getByLabel('Words, a name, an email').fill('monstera');
 await owners.getByText(/conversations$/).waitFor();
-await shoot(owners, 'search-phone');
+await sideBySide('follow-ups-and-search', [followUps, await owners.screenshot()]);
 await owners.getByRole('link', { name: 'House', exact: true }).click();
 await owners.getByRole('heading', { name: 'House', exact: true }).waitFor();
 await sideBySide('house-phone', [await owners.screenshot(), team]);
+
+// Answering: two dots and a code, gaps to be filled in, the tray with what fits, and a quick reply being written.
+await owners.goto(`${origin}/line`);
+await owners.getByRole('link', { name: /^Daisy/ }).click();
+await answer.fill('Hello Daisy, ');
+await answer.pressSequentially('..ha');
+await owners.getByRole('option').first().waitFor();
+const behindDots = await owners.screenshot();
+await answer.press('Enter');
+await owners.getByRole('group', { name: 'To fill in' }).waitFor();
+const withGaps = await owners.screenshot();
+await answer.fill('');
+await owners.goto(`${origin}/line`);
+await panel.getByLabel('Your message').fill('And how far do you deliver? I live in Hartwell.');
+await panel.getByRole('button', { name: 'Send' }).click();
+await owners.getByRole('link', { name: /^Wren, .*Hartwell/ }).click();
+await owners.getByRole('button', { name: /^Quick replies, one fits/ }).click();
+await owners.getByRole('region', { name: 'Quick replies' }).waitFor();
+const tray = await owners.screenshot();
+await owners.goto(`${origin}/house/replies`);
+await owners.getByRole('link', { name: 'Change “How far we deliver”' }).click();
+await owners
+  .getByLabel('Text', { exact: true })
+  .fill(
+    'We deliver within ten miles of Larkhope, on tuesdays and Fridays, for £4.50. Which postcode, {first name|please}?',
+  );
+await owners.getByRole('button', { name: 'Write “Tuesdays”' }).waitFor();
+await owners.getByText('Worth a look').scrollIntoViewIfNeeded();
+await owners.getByLabel('Text', { exact: true }).blur();
+const writing = await owners.screenshot();
+await owners.getByRole('button', { name: 'Forget my changes' }).click();
+await sideBySide('answering', [behindDots, withGaps, tray, writing]);
 
 // Other doors: one that fails, one whose window is closed, a text that costs double, and who writes by them.
 const network = (path, fields) =>
   fetch(`${street}/${path}`, { method: 'POST', body: new URLSearchParams(fields) });
 await network('wavelet/fault', { fault: 'revoked' });
 await network('wavelet/phone/marit.k', { text: 'And do you have it in a larger pot?' });
-await owners.reload();
+await owners.goto(`${origin}/house`);
+await owners.getByRole('heading', { name: 'House', exact: true }).waitFor();
 await owners.getByRole('link', { name: /^Wavelet, failing/ }).waitFor();
 await owners.getByRole('link', { name: /^Quillfern auf Deutsch/ }).scrollIntoViewIfNeeded();
 const failing = await owners.screenshot();

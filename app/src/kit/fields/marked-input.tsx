@@ -1,5 +1,6 @@
 import { type RefObject, useEffect, useRef } from 'react';
 import {
+  type StyleProp,
   StyleSheet,
   Text,
   TextInput,
@@ -42,7 +43,7 @@ interface Props extends TextInputProps {
   /** In pixels; a longer text scrolls in it. */
   tallest: number;
   /** Of the whole, text and what lies behind it. */
-  around?: ViewStyle | null;
+  around?: StyleProp<ViewStyle>;
 }
 
 /**
@@ -106,7 +107,7 @@ export const MarkedInput = ({
 };
 
 const styles = StyleSheet.create({
-  whole: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0, borderRadius: corner },
+  whole: { borderRadius: corner },
   clip: { position: 'absolute', top: 0, bottom: 0, left: 0, right: 0, overflow: 'hidden' },
   text: {
     paddingHorizontal: 12,

@@ -269,7 +269,7 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
           onKeyPress={press}
           {...picking.aria}
           // More than a line of it has the width of the screen.
-          around={typed.length > LINE_OF_A_PHONE && !isWide ? styles.alone : null}
+          around={[styles.field, typed.length > LINE_OF_A_PHONE && !isWide ? styles.alone : null]}
         />
         <Button
           look={isEmpty || isShut ? 'edge' : 'main'}
@@ -290,6 +290,7 @@ const styles = StyleSheet.create({
   route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
   doings: { flexDirection: 'row', gap: 4 },
   write: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 6 },
+  field: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
   alone: { flexBasis: '100%', order: -1 } as ViewStyle,
   send: { marginLeft: 'auto' },
   fits: { position: 'absolute', top: 9, right: 9, width: 8, height: 8 },
