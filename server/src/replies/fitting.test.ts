@@ -124,6 +124,18 @@ describe('what fits what somebody has said', () => {
     expect(await learned(second)).toMatchObject([{ id }]);
   });
 
+  it('learns nothing of what is not there any more', async () => {
+    for (const picked of [
+      { kind: 'reply', id: 'no-such-reply-1' },
+      { kind: 'answer', id: 'answer-000000009999' },
+      { kind: 'card', id: 'no-such-card-01' },
+    ]) {
+      const talk = await asks('Do you sell terracotta saucers?');
+      expect((await answer(talk, 'We do, in three sizes.', picked)).status).toBe(200);
+      expect(house.store.answersGiven.picksOf(picked.kind, picked.id)).toEqual([]);
+    }
+  });
+
   it('is learned from so many of the newest only', () => {
     const { answersGiven } = house.store;
     for (let seq = 1; seq <= PICKS_KEPT_MOST + 5; seq += 1) {

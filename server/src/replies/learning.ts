@@ -1,4 +1,4 @@
-import type { Entry } from '@porch/core/conversation';
+import type { Entry, Picked } from '@porch/core/conversation';
 import { firstNameOf, toStored } from '@porch/core/replies';
 import type { Clock } from '../clock';
 import type { Follow } from '../inbox/record';
@@ -31,17 +31,27 @@ export const askedIn = (entries: readonly Entry[]): { question: string; language
 /** The id by which an answer that was given is picked again. */
 export const answerId = (seq: number): string => `answer-${String(seq).padStart(12, '0')}`;
 
+/** The seq in such an id. */
+const seqIn = (id: string): number => Number(id.slice('answer-'.length)) || 0;
+
 /** What was picked for which question, and what was answered to which, as it is written. */
 export const createLearning = ({ store, clock }: { store: Store; clock: Clock }) => {
   let changes = 0;
+
+  /** A device without signal may pick what is not there any more. */
+  const isThere = ({ kind, id }: Picked): boolean =>
+    kind === 'reply'
+      ? store.quickReplies.byId(id) !== null
+      : kind === 'answer' && store.answersGiven.bySeq(seqIn(id)) !== null;
 
   const learn = (answer: Answer, name: string): void => {
     const before = store.entries.threadBefore(answer.threadId ?? '', answer.seq, LOOKED_BACK_MOST);
     const { question, language } = askedIn(before);
     const { picked, seq } = answer;
-    if (picked?.kind === 'reply') store.quickReplies.use(picked.id, clock.now());
+    const isKnown = picked !== undefined && isThere(picked);
+    if (isKnown && picked.kind === 'reply') store.quickReplies.use(picked.id, clock.now());
     if (question === '') return;
-    if (picked) store.answersGiven.addPick({ ...picked, question }, seq);
+    if (isKnown) store.answersGiven.addPick({ ...picked, question }, seq);
     else if (answer.text.length >= ANSWER_SHORTEST && answer.text.length <= ANSWER_LONGEST) {
       const member = store.members.byId(answer.memberId);
       const text = toStored(answer.text, {

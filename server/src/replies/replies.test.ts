@@ -259,6 +259,17 @@ describe('quick replies', () => {
       expect(await take(JSON.stringify(json), 'json')).toMatchObject({ sameCount: texts.length });
     });
 
+    it('of a hundred thousand rows are taken as far as there is room, and the rest is counted', async () => {
+      const rows = Array.from({ length: 100_000 }, (_none, at) => `c${at},Title ${at},Text ${at}`);
+      const report = await take(['code,title,text', ...rows].join('\n'));
+      expect(report).toMatchObject({
+        addedCount: REPLIES_MOST,
+        refusedCount: 100_000 - REPLIES_MOST,
+      });
+      expect(report.refused).toHaveLength(100);
+      expect(report.refused[0]).toMatchObject({ row: REPLIES_MOST + 2, why: 'too-many-of-these' });
+    });
+
     it('of another’s own are neither read nor written', async () => {
       const { body: own } = await put({ isOwn: true, code: 'mine' });
       expect(await take('title,code,text\nx,mine,y', 'csv', helper)).toMatchObject({

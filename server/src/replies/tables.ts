@@ -1,5 +1,5 @@
 import type { rowRefusals, TakenIn, tableForms } from '@porch/contract/replies';
-import { cleanCode } from '@porch/core/replies';
+import { cleanCode, REPLIES_MOST } from '@porch/core/replies';
 import { cleanLine, cleanMessage } from '@porch/core/text';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
@@ -15,6 +15,8 @@ type Why = (typeof rowRefusals)[number];
 const columns = ['code', 'title', 'text', 'group', 'language', 'own'] as const;
 /** So many rows are said to be refused one by one. */
 const REFUSED_TOLD_MOST = 100;
+/** More than can be kept; what stands behind them is counted and no more. */
+const ROWS_LOOKED_AT_MOST = 2 * REPLIES_MOST;
 
 const whyOf = ({ code, facts }: Refused): Why => {
   if (code === 'text-too-long') return facts.field === 'title' ? 'title-too-long' : code;
@@ -43,7 +45,7 @@ export const createReplyTables = (services: {
   const takeRow = (
     { cells }: TableRow,
     memberId: string,
-    known: readonly QuickReplyRecord[],
+    known: QuickReplyRecord[],
     language: string,
   ): 'added' | 'changed' | 'same' => {
     const code = cleanCode(cells.code ?? '');
@@ -51,8 +53,9 @@ export const createReplyTables = (services: {
     const title = cleanLine(cells.title ?? '') || cleanLine(text).slice(0, 60);
     const before = knownFor(known, code, title);
     const files = before ? (store.quickReplies.files().get(before.id) ?? []) : [];
+    const id = before?.id ?? newId();
     const isChanged = replies.putNow(
-      before?.id ?? newId(),
+      id,
       {
         revision: before?.revision ?? 0,
         isOwn: isYes(cells.own),
@@ -66,6 +69,8 @@ export const createReplyTables = (services: {
       memberId,
     );
     if (!isChanged) return 'same';
+    const now = store.quickReplies.byId(id);
+    if (now) known.splice(before ? known.indexOf(before) : known.length, before ? 1 : 0, now);
     return before ? 'changed' : 'added';
   };
 
@@ -76,16 +81,21 @@ export const createReplyTables = (services: {
       memberId: string,
       language: string,
     ): Promise<TakenIn> => {
+      const all = form === 'json' ? rowsOfJson(bytes, 'text') : rowsOf(bytes, 'text');
       const rows: TableRow[] = [];
-      if (form === 'json') rows.push(...rowsOfJson(bytes, 'text'));
-      else for await (const row of rowsOf(bytes, 'text')) rows.push(row);
+      let rowCount = 0;
+      for await (const row of all) {
+        rowCount += 1;
+        if (rows.length < ROWS_LOOKED_AT_MOST) rows.push(row);
+      }
       const counts = { added: 0, changed: 0, same: 0 };
       const refused: TakenIn['refused'] = [];
-      let refusedCount = 0;
+      let refusedCount = rowCount - rows.length;
       change(() => {
+        const known = theirs(memberId);
         for (const one of rows) {
           try {
-            counts[takeRow(one, memberId, theirs(memberId), language)] += 1;
+            counts[takeRow(one, memberId, known, language)] += 1;
           } catch (error) {
             if (!(error instanceof Refused)) throw error;
             refusedCount += 1;

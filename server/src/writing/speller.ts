@@ -25,13 +25,16 @@ export const isDictionary = (name: string): name is DictionaryName =>
   (dictionaries as readonly string[]).includes(name);
 
 /** Suggesting takes up to half a second a word; whoever has more wrong writes another language. */
-const SUGGESTED_FOR_MOST = 20;
+const SUGGESTED_FOR_MOST = 12;
+/** Whoever writes asks about the same words again and again. */
+const REMEMBERED_MOST = 2_000;
 const SUGGESTIONS_MOST = 4;
 const LOADED_MOST = 2;
 
 interface Loaded {
   name: DictionaryName;
   hunspell: Hunspell;
+  suggested: Map<string, string[]>;
   dispose: () => void;
 }
 
@@ -57,22 +60,29 @@ export const createSpeller = (entryOf: (packageName: string) => string): Spell =
       hunspell.dispose();
       for (const path of [affixes, words]) made.unmount(path);
     };
-    return { name, hunspell, dispose };
+    return { name, hunspell, suggested: new Map(), dispose };
   };
 
-  const dictionary = async (name: DictionaryName): Promise<Hunspell> => {
+  const dictionary = async (name: DictionaryName): Promise<Loaded> => {
     const known = loaded.find((one) => one.name === name) ?? (await load(name));
     loaded = [known, ...loaded.filter((one) => one !== known)];
     for (const old of loaded.splice(LOADED_MOST)) old.dispose();
-    return known.hunspell;
+    return known;
+  };
+
+  const suggest = ({ hunspell, suggested }: Loaded, word: string): string[] => {
+    const found = suggested.get(word) ?? hunspell.suggest(word).slice(0, SUGGESTIONS_MOST);
+    if (suggested.size >= REMEMBERED_MOST) suggested.clear();
+    suggested.set(word, found);
+    return found;
   };
 
   return async ({ dictionary: name, words }) => {
-    const hunspell = await dictionary(name);
-    const unknown = words.filter((word) => !hunspell.spell(word));
+    const known = await dictionary(name);
+    const unknown = words.filter((word) => !known.hunspell.spell(word));
     return unknown.map((word, index) => ({
       word,
-      instead: index < SUGGESTED_FOR_MOST ? hunspell.suggest(word).slice(0, SUGGESTIONS_MOST) : [],
+      instead: index < SUGGESTED_FOR_MOST ? suggest(known, word) : [],
     }));
   };
 };
