@@ -44,7 +44,7 @@ describe('the first hello', () => {
     expect(says({ isAutomatic: true })).toBe(false);
     expect(says({ hello: { ...hello, isOn: false } })).toBe(false);
     expect(says({ light: { state: 'dark', until: null } })).toBe(false);
-    expect(says({ light: { state: 'soon', until: 1 } })).toBe(false);
+    expect(says({ light: { state: 'back-soon', until: 1 } })).toBe(false);
   });
 
   it.each([
