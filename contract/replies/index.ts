@@ -44,6 +44,7 @@ export const FitSchema = z.object({
   /** Of an answer that was given: what was asked. */
   title: z.string(),
   text: z.string(),
+  language: z.string(),
   /** Words of it that what was said has too, as they stand there. */
   words: z.array(z.string()),
 });

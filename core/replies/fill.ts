@@ -80,3 +80,9 @@ export const briefOf = (text: string): string =>
     .map((piece) => (piece.kind === 'gap' ? `‹${piece.name}›` : text.slice(piece.from, piece.to)))
     .join('')
     .replace(/\s+/g, ' ');
+
+/** What a stored text says by itself, without its gaps. "Hi {first name|there}, we open" → "Hi  , we open". */
+export const withoutGaps = (text: string): string =>
+  piecesOf(text)
+    .map((piece) => (piece.kind === 'gap' ? ' ' : text.slice(piece.from, piece.to)))
+    .join('');

@@ -12,7 +12,15 @@ export {
 } from '../gaps';
 export { type Findable, indexReplies, type RepliesIndex } from './choosing';
 export { CODE_LONGEST, cleanCode, codeAt, type TypedCode } from './codes';
-export { briefOf, type Filled, fillIn, type GapFacts, openGaps, type Stop } from './fill';
+export {
+  briefOf,
+  type Filled,
+  fillIn,
+  type GapFacts,
+  openGaps,
+  type Stop,
+  withoutGaps,
+} from './fill';
 export { firstNameOf } from './first-name';
 export { codeFor, titleFor, toStored } from './from-answer';
 

@@ -12,6 +12,7 @@ import {
   piecesOf,
   titleFor,
   toStored,
+  withoutGaps,
 } from '.';
 
 const withBraces = fc.string({
@@ -104,6 +105,12 @@ describe('a stored text in a list', () => {
     expect(briefOf('Hi {first name|there},\n\n{order  number?} {x')).toBe(
       'Hi ‹first name›, ‹order number?› {x',
     );
+  });
+});
+
+describe('what a stored text says by itself', () => {
+  it('is all of it but its gaps', () => {
+    expect(withoutGaps('Hi {first name|there}, {x')).toBe('Hi  , {x');
   });
 });
 

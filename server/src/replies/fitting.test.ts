@@ -82,6 +82,8 @@ describe('what fits what somebody has said', () => {
     await stores('How far we deliver', 'Our van delivers within ten miles.');
     const talk = await asks('Who painted the wall behind the counter?');
     expect(await fitsIn(talk)).toEqual([]);
+    await stores('Greeting', 'Hi {first name}, {order number?}');
+    expect(await fitsIn(await asks('My first name and number?'))).toEqual([]);
     const other = await asks('Do you deliver by van?');
     expect(await fitsIn(other)).toHaveLength(1);
     await answer(other, 'Yes');

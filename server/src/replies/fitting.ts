@@ -9,7 +9,7 @@ import {
   type Stored,
   tokensOf,
 } from '@porch/core/match';
-import { titleFor } from '@porch/core/replies';
+import { titleFor, withoutGaps } from '@porch/core/replies';
 import type { Clock } from '../clock';
 import type { Persons } from '../inbox/persons';
 import { Refused } from '../refused';
@@ -32,8 +32,7 @@ const TITLE_WEIGHT = 3;
 /** Of few texts it cannot be told which words are everywhere: a new house is taken to have heard so many. */
 const ORDINARY_TEXTS = 200;
 
-interface Offered extends Pick<Fit, 'kind' | 'id' | 'title' | 'text'> {
-  language: string;
+interface Offered extends Omit<Fit, 'words'> {
   /** Whose own it is; null: everybody's. */
   memberId: string | null;
 }
@@ -91,7 +90,7 @@ export const createFitting = (services: {
       language: reply.language,
       fields: [
         { text: `${reply.title} ${reply.group}`, weight: TITLE_WEIGHT },
-        { text: reply.text, weight: 1 },
+        { text: withoutGaps(reply.text), weight: 1 },
         ...questionsAfter('reply', reply.id),
       ],
     },
@@ -104,7 +103,11 @@ export const createFitting = (services: {
     const { text, language } = newest;
     const id = answerId(newest.seq);
     const asked = same.map(({ question }) => ({ text: question, weight: 2 }));
-    const fields = [{ text, weight: 0.5 }, ...asked, ...questionsAfter('answer', id)];
+    const fields = [
+      { text: withoutGaps(text), weight: 0.5 },
+      ...asked,
+      ...questionsAfter('answer', id),
+    ];
     const offered = { kind: 'answer' as const, id, title: titleFor(newest.question), text };
     return [{ text: { id, language, fields }, offered: { ...offered, language, memberId: null } }];
   };
@@ -147,18 +150,12 @@ export const createFitting = (services: {
     return index;
   };
 
-  const shown = (match: Match, { language, memberId: _whose, ...one }: Offered): Fit => {
-    const whole = `${one.title}\n${one.text}`;
+  const shown = ({ stems }: Match, { kind, id, title, text, language }: Offered): Fit => {
+    const whole = `${title}\n${text}`;
     const words = tokensOf(whole, language)
-      .filter(({ stem }) => match.stems.has(stem))
+      .filter(({ stem }) => stems.has(stem))
       .map(({ from, to }) => whole.slice(from, to));
-    return {
-      kind: one.kind,
-      id: one.id,
-      title: one.title,
-      text: one.text,
-      words: [...new Set(words)],
-    };
+    return { kind, id, title, text, language, words: [...new Set(words)] };
   };
 
   return {

@@ -4,14 +4,18 @@ import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { words } from '../words';
 
+/** The next ones come into sight as these are filled in. */
+const SHOWN_MOST = 6;
+
 /** What is still to be filled in before a message can go; a tap puts the cursor there. */
-export const GapsLine = (props: { gaps: readonly Stop[]; go: (gap: Stop) => void }) =>
-  props.gaps.length === 0 ? null : (
+export const GapsLine = (props: { gaps: readonly Stop[]; go: (gap: Stop) => void }) => {
+  const rest = props.gaps.length - SHOWN_MOST;
+  return props.gaps.length === 0 ? null : (
     <View role="group" aria-label={words().gaps.label} style={styles.line}>
       <Text kind="small" tone="ember">
         {words().gaps.label}
       </Text>
-      {props.gaps.map((gap) => (
+      {props.gaps.slice(0, SHOWN_MOST).map((gap) => (
         <Button
           key={gap.from}
           label={gap.name}
@@ -20,8 +24,14 @@ export const GapsLine = (props: { gaps: readonly Stop[]; go: (gap: Stop) => void
           style={styles.gap}
         />
       ))}
+      {rest > 0 ? (
+        <Text kind="small" tone="ember">
+          {words().gaps.more(rest)}
+        </Text>
+      ) : null}
     </View>
   );
+};
 
 /** Why a message with a gap in it does not go. */
 export const gapOpen = (name: string): string => words().gaps.open(name);

@@ -98,6 +98,7 @@ export const en = {
   gaps: {
     label: 'To fill in',
     fill: (name: string) => `Fill in: ${name}`,
+    more: (count: number) => `and ${count} more`,
     open: (name: string) => `Not sent: “${name}” is still to be filled in. What you wrote is kept.`,
   },
   pictureMissing:

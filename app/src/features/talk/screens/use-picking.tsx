@@ -104,7 +104,7 @@ export const usePicking = (props: {
     takeFit: (fit: Fit): void => {
       const reply = replies?.find(({ id }) => id === fit.id);
       if (reply) take(reply, here());
-      else put(fit.text, 'en', { kind: fit.kind, id: fit.id }, here());
+      else put(fit.text, fit.language, { kind: fit.kind, id: fit.id }, here());
     },
     forget: (): void => setPicked(null),
   };
