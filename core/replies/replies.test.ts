@@ -74,6 +74,13 @@ describe('a text with gaps', () => {
     expect(openGaps(text)).toEqual([]);
   });
 
+  it('keeps open what nobody knows, also where a fallback stands in it', () => {
+    expect(fillIn('It is {weather|sunny} here', {})).toMatchObject({
+      text: 'It is {weather|sunny} here',
+      stops: [{ name: 'weather', isOpen: true }],
+    });
+  });
+
   it('leaves no blank behind where the fallback is nothing', () => {
     expect(fillIn('Hello {first name|}, yes', {}).text).toBe('Hello, yes');
     expect(fillIn('Hello {first name|} yes', {}).text).toBe('Hello yes');
