@@ -192,6 +192,40 @@ test('a quick reply is written with what may be wrong in it, and kept until it i
   await expect(phone.getByRole('link', { name: 'Change “Ferns”' })).toBeVisible();
 });
 
+test('whoever changes what somebody else has changed meanwhile is told, keeps theirs, and says which it is', async ({
+  browser,
+  porch,
+}) => {
+  await stores(porch, 'hours', 'When we are open', 'From nine.');
+  const screens = [await ownerPhone(browser, porch), await ownerPhone(browser, porch)] as const;
+  for (const screen of screens) {
+    await screen.goto(`${porch.origin}/house/replies`);
+    await screen.getByRole('link', { name: 'Change “When we are open”' }).click();
+  }
+  const [first, second] = screens;
+  const text = (screen: Page) => screen.getByLabel('Text', { exact: true });
+  const inList = (screen: Page) => screen.getByRole('link', { name: 'Change “When we are open”' });
+  const save = (screen: Page) => screen.getByRole('button', { name: 'Save', exact: true }).click();
+  await text(second).fill('From ten.');
+  await text(first).fill('From eleven.');
+  await save(first);
+  await expect(inList(first)).toContainText('From eleven.');
+  await save(second);
+  await expect(second.getByText(/Somebody has changed it meanwhile/)).toBeVisible();
+  await expect(text(second)).toHaveValue('From ten.');
+  await save(second);
+  await expect(inList(second)).toContainText('From ten.');
+
+  // One that is deleted under somebody's hands is kept by whoever saves it.
+  await inList(first).click();
+  await inList(second).click();
+  await text(second).fill('From twelve.');
+  await first.getByRole('button', { name: 'Delete' }).click();
+  await expect(second.getByText(/This quick reply is not there any more/)).toBeVisible();
+  await save(second);
+  await expect(inList(second)).toContainText('From twelve.');
+});
+
 test('a table of quick replies is read in, with what was not taken and why', async ({
   browser,
   porch,
@@ -211,7 +245,7 @@ test('a table of quick replies is read in, with what was not taken and why', asy
   await expect(phone.getByText('1 added, 0 changed, 0 as they were.')).toBeVisible();
   await expect(phone.getByText('Row 3 (Empty): it has no text')).toBeVisible();
   const downloading = phone.waitForEvent('download');
-  await phone.getByRole('button', { name: 'Write out CSV' }).click();
+  await phone.getByRole('link', { name: 'Write out CSV' }).click();
   const download = await downloading;
   expect(download.suggestedFilename()).toBe('quick-replies.csv');
   const chunks: Buffer[] = [];

@@ -147,12 +147,27 @@ describe('quick replies', () => {
     house.services.files.tidy();
     const changed = { fileIds: [fileId], text: 'Other', revision: 1 };
     expect((await put(changed, helper, body.id)).body.pictures).toHaveLength(1);
-    expect((await put({ fileIds: [await picture(helper)], code: 'b' })).body.code).toBe(
-      'file-unknown',
-    );
-    await put({ ...changed, fileIds: [], revision: 2 }, helper, body.id);
+    // Deleted and brought back it has them again, whoever had brought them along.
+    await house.ask('DELETE', `/api/quick-replies/${body.id}`, { cookie: helper });
+    const back = (await put({ fileIds: [fileId] }, helper)).body;
+    expect(back.pictures).toHaveLength(1);
+    await put({ fileIds: [], revision: 1 }, helper, back.id);
     house.services.files.tidy();
     expect((await house.ask('GET', `/api/files/${fileId}`, { cookie })).status).toBe(404);
+  });
+
+  it('have no picture of a visitor’s', async () => {
+    const [door] = house.store.doors.all();
+    const wren = await visit(house, door?.publicId ?? '', 'wren');
+    await wren.say('Look');
+    const thread = house.store.entries.since(0, 50).find(({ kind }) => kind === 'visitor-said');
+    const bytes = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
+    const id = clientId();
+    const by = { threadId: thread?.threadId ?? '', address: '1' };
+    await house.services.files.take(id, 'leaf.png', bytes, by);
+    expect((await put({ fileIds: [id] })).body.code).toBe('file-unknown');
   });
 
   it('count how often an answer was made from them, once an answer', async () => {
@@ -257,6 +272,15 @@ describe('quick replies', () => {
       const json = (await give('json')).body;
       expect(json.map(({ text }: { text: string }) => text).sort()).toEqual([...texts].sort());
       expect(await take(JSON.stringify(json), 'json')).toMatchObject({ sameCount: texts.length });
+    });
+
+    it('are whole however long they are, and whatever letters they have', async () => {
+      const text = '🌿 Grün, ąęż '.repeat(300).trim();
+      const rows = Array.from({ length: 40 }, (_none, at) => `${at}${'x'.repeat(at)},"${text}"`);
+      await take(['title,text', ...rows].join('\n'));
+      const { replies } = await all();
+      expect(replies).toHaveLength(40);
+      for (const reply of replies) expect(reply.text).toBe(text);
     });
 
     it('of a hundred thousand rows are taken as far as there is room, and the rest is counted', async () => {

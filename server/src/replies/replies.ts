@@ -71,12 +71,13 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
     }
   };
 
-  const refuseFiles = (fileIds: readonly string[], before: readonly string[], memberId: string) => {
+  const refuseFiles = (fileIds: readonly string[], before: readonly string[]): void => {
     for (const id of fileIds) {
       const file = store.files.byId(id);
-      const isTheirs = file?.fromMember === memberId && file.inThread === null;
+      // As in a message: whatever somebody of the team has brought along.
+      const isOurs = file?.fromMember !== null && file?.inThread === null;
       const isPicture = file?.type.startsWith('image/');
-      if (!file || !isPicture || !(before.includes(id) || isTheirs)) {
+      if (!file || !isPicture || !(before.includes(id) || isOurs)) {
         throw new Refused('file-unknown', { field: 'fileIds' });
       }
     }
@@ -120,7 +121,7 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
       throw new Refused('too-many-of-these', { limit: REPLIES_MOST });
     }
     refuseTaken(id, kept, memberId);
-    refuseFiles(typed.fileIds, before, memberId);
+    refuseFiles(typed.fileIds, before);
     write(id, kept, typed.revision + 1);
     store.quickReplies.setFiles(id, typed.fileIds);
     return true;

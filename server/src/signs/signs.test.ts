@@ -143,6 +143,26 @@ describe('what a door says while nobody is in', () => {
       expect(signs()).toHaveLength(2);
     });
 
+    it('is said once however far somebody walks before they write again', async () => {
+      await publish((dress) => {
+        dress.hello = hello;
+      });
+      const panel = await visit(house, door.publicId, 'wren');
+      await panel.say('Do you have ferns?');
+      for (let page = 0; page < 30; page += 1) {
+        panel.tell({
+          do: 'page',
+          id: clientId(),
+          page: { url: `https://quillfern.example/${page}`, title: `Page ${page}` },
+        });
+      }
+      await panel.say('Two of them');
+      expect(
+        house.store.entries.since(0, 500).filter(({ kind }) => kind === 'waypoint').length,
+      ).toBeGreaterThan(20);
+      expect(signs()).toHaveLength(1);
+    });
+
     it('is not said where it is off, at another time, or while nobody is in', async () => {
       await (await visit(house, door.publicId, 'wren')).say('Hello');
       await publish((dress) => {

@@ -18,8 +18,6 @@ export interface Listening {
 
 /** Whoever was silent for so long has come for something else. */
 const ANOTHER_VISIT_MS = 12 * 3_600_000;
-/** So far back it is looked for what was said before. */
-const LOOKED_BACK = 20;
 
 /** The one automatic message of a door that answers what is left while nobody is in, or acknowledges a first message while somebody is. */
 export const createSigns = (services: {
@@ -51,15 +49,20 @@ export const createSigns = (services: {
     });
   };
 
+  /** What was said last by either side in any of these threads, before what is being said now; null: nothing. */
+  const lastSaidIn = (threadIds: readonly string[]) => {
+    const seqs = threadIds.flatMap((id) => {
+      const conversation = store.conversations.byId(store.threads.byId(id)?.conversationId ?? '');
+      return conversation?.threads.find(({ threadId }) => threadId === id)?.saidSeq ?? [];
+    });
+    return store.entries.bySeq(Math.max(0, ...seqs));
+  };
+
   /** A first message is acknowledged once a visit. Its id is that of the last thing said before. */
   const helloAfter = (doorId: string, threadIds: readonly string[], to: Listening): Recording[] => {
     const { hello } = dressing.published(doorId);
     if (!hello.isOn) return [];
-    const said = threadIds
-      .flatMap((one) => store.entries.threadBefore(one, Number.MAX_SAFE_INTEGER, LOOKED_BACK))
-      .filter(({ kind }) => kind === 'visitor-said' || kind === 'team-said')
-      .sort((a, b) => a.seq - b.seq);
-    const last = said.at(-1);
+    const last = lastSaidIn(threadIds);
     const now = clock.now();
     const isFirst = !last || now - last.at > ANOTHER_VISIT_MS;
     const zone = store.business.read()?.zone ?? 'UTC';

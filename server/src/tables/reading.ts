@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
 import { Refused } from '../refused';
@@ -10,6 +11,7 @@ export interface TableRow {
 
 /** After so many rows whoever else waits has a turn. */
 const ROWS_AT_ONCE = 100;
+const STRETCH_BYTES = 16 * 1024;
 const CELLS_MOST = 60;
 const CELL_LONGEST = 64 * 1024;
 
@@ -45,6 +47,13 @@ const withoutGuard = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cel
 
 const nameOf = (column: string): string => column.trim().toLowerCase().replace(/\s+/g, ' ');
 
+/** A long text is parsed a stretch at a time: in one go nobody else would have a turn meanwhile. */
+function* stretchesOf(bytes: Buffer): Generator<Buffer> {
+  for (let at = 0; at < bytes.length; at += STRETCH_BYTES) {
+    yield bytes.subarray(at, at + STRETCH_BYTES);
+  }
+}
+
 /**
  * The rows of a table of text (RFC 4180; other separators and encodings are understood), one after the other and never
  * in anybody's way. Cells are text whatever stands in them. Refuses what has no `needed` column.
@@ -64,7 +73,7 @@ export async function* rowsOf(
     skip_empty_lines: true,
     trim: true,
   });
-  parser.end(text);
+  Readable.from(stretchesOf(Buffer.from(text))).pipe(parser);
   let names: string[] | null = null;
   let row = 0;
   try {

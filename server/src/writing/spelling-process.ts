@@ -8,7 +8,6 @@ const IDLE_MS = 60_000;
 /** Asks in a process of its own, from a built script, one after the other. It ends when nobody asks any more. */
 export const spellingProcess = (script: string): Spell & { end(): void } => {
   let child: ChildProcess | null = null;
-  let settle: (unknown: Unknown[] | null) => void = () => {};
   let before: Promise<unknown> = Promise.resolve();
   let idle: ReturnType<typeof setTimeout> | undefined;
 
@@ -24,9 +23,7 @@ export const spellingProcess = (script: string): Spell & { end(): void } => {
     started.channel?.unref();
     const gone = (): void => {
       if (child === started) child = null;
-      settle(null);
     };
-    started.on('message', (unknown: Unknown[] | null) => settle(unknown));
     started.on('exit', gone);
     started.on('error', gone);
     return started;
@@ -36,13 +33,19 @@ export const spellingProcess = (script: string): Spell & { end(): void } => {
     new Promise((resolve) => {
       clearTimeout(idle);
       child ??= start();
+      // One that ended before has nothing to say of this.
+      const mine = child;
       const timer = setTimeout(end, LONGEST_MS);
-      settle = (unknown) => {
+      const settle = (unknown: Unknown[] | null): void => {
         clearTimeout(timer);
+        for (const event of ['message', 'exit', 'error']) mine.removeListener(event, settled);
         idle = setTimeout(end, IDLE_MS).unref();
         resolve(unknown);
       };
-      child.send(asked, (error) => error && settle(null));
+      const settled = (unknown: unknown): void =>
+        settle(Array.isArray(unknown) ? (unknown as Unknown[]) : null);
+      for (const event of ['message', 'exit', 'error']) mine.on(event, settled);
+      mine.send(asked, (error) => error && settle(null));
     });
 
   const spell: Spell = (asked) => {

@@ -52,7 +52,8 @@ const useChange = <Typed, Answer>(send: (typed: Typed) => Promise<Answer>) => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: send,
-    onSuccess: () => client.invalidateQueries({ queryKey: quickRepliesKey }),
+    // Also what was refused is another by now: somebody has changed or deleted it.
+    onSettled: () => client.invalidateQueries({ queryKey: quickRepliesKey }),
   });
 };
 

@@ -126,7 +126,8 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     () => replyDrafts.read(id) ?? (known ? draftOf(known) : emptyDraft('en')),
   );
   const [pictures, setPictures] = useState<FileMention[]>(known?.pictures ?? noPictures);
-  const [revision, setRevision] = useState(known?.revision ?? 0);
+  // Whoever was told that somebody changed it meanwhile, and saves once more, means it.
+  const [isMeant, setMeant] = useState(false);
   const field = useRef<TextInput>(null);
   const put = usePutReply();
   const drop = useDropReply();
@@ -147,6 +148,8 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     put.reset();
   };
   const save = (): void => {
+    // One that is not there any more is a new one.
+    const { revision = 0 } = (isMeant || !known ? known : began.known) ?? {};
     const typed = { ...draft, revision, fileIds: pictures.map((one) => one.id) };
     put.mutate(
       { id: began.newId, ...typed },
@@ -156,10 +159,8 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
           router.navigate(leaveTo);
         },
         onError: (error) => {
-          // Said below; whoever saves once more means it.
-          if (error instanceof ApiError && error.refusal.code === 'changed-meanwhile') {
-            setRevision(known?.revision ?? revision + 1);
-          }
+          if (error instanceof ApiError && error.refusal.code === 'changed-meanwhile')
+            setMeant(true);
         },
       },
     );
@@ -168,7 +169,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     replyDrafts.drop(id);
     setDraft(known ? draftOf(known) : emptyDraft('en'));
     setPictures(known?.pictures ?? noPictures);
-    setRevision(known?.revision ?? 0);
+    setMeant(true);
   };
   const remove = (): void => {
     const gone = { ...draft, fileIds: pictures.map((one) => one.id) };
@@ -212,9 +213,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
       <Text kind="large" role="heading" aria-level={1}>
         {known ? said().titleChange : said().titleNew}
       </Text>
-      {id !== NEW && !known && began.known === null ? (
-        <Text tone="brick">{said().gone}</Text>
-      ) : null}
+      {id !== NEW && !known ? <Text tone="brick">{said().gone}</Text> : null}
       <Field
         label={said().title}
         more={said().titleMore}

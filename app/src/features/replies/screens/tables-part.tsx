@@ -30,12 +30,19 @@ const Report = ({ taken }: { taken: TakenIn }) => {
 
 const accepts = { csv: '.csv,.tsv,.txt,text/csv', json: '.json,application/json' };
 
+/** A table to be kept: a link, which leaves the app where it is. */
+const Give = ({ form, label }: { form: 'csv' | 'json'; label: string }) => {
+  const hrefAttrs = { download: `quick-replies.${form}` };
+  return (
+    <Button look="bare" role="link" label={label} {...{ href: tableAddress(form), hrefAttrs }} />
+  );
+};
+
 /** Quick replies in and out, as tables. */
 export const TablesPart = () => {
   const take = useTakeTable();
   const choose = (form: 'csv' | 'json') => (): void =>
     chooseFiles(([file]) => file && take.mutate({ form, file }), { accept: accepts[form] });
-  const give = (form: 'csv' | 'json') => (): void => location.assign(tableAddress(form));
   return (
     <Section title={said().title}>
       <Text kind="second" tone="slate">
@@ -44,8 +51,8 @@ export const TablesPart = () => {
       <Row>
         <Button label={said().takeCsv} disabled={take.isPending} onPress={choose('csv')} />
         <Button label={said().takeJson} disabled={take.isPending} onPress={choose('json')} />
-        <Button look="bare" label={said().giveCsv} onPress={give('csv')} />
-        <Button look="bare" label={said().giveJson} onPress={give('json')} />
+        <Give form="csv" label={said().giveCsv} />
+        <Give form="json" label={said().giveJson} />
       </Row>
       {take.isPending ? <Text role="status">{said().reading}</Text> : null}
       {take.data && !take.isPending ? <Report taken={take.data} /> : null}

@@ -39,10 +39,12 @@ export const useLookThrough = (text: string, language: string): LookThrough => {
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
-  const here = useMemo(() => findingsIn(text), [text]);
   // Of a text that is another by now the places are others.
   const there = text === paused ? asked.data : undefined;
-  const findings = [...here, ...(there?.found ?? [])].sort((a, b) => a.from - b.from);
+  const findings = useMemo(
+    () => [...findingsIn(text), ...(there?.found ?? [])].sort((a, b) => a.from - b.from),
+    [text, there],
+  );
   return {
     findings,
     isLooking: !isEmpty && !asked.isError && !there,

@@ -1,5 +1,5 @@
 import { type Finding, withInstead } from '@porch/core/writing';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
@@ -65,6 +65,8 @@ const OneFinding = (props: {
   );
 };
 
+const noGaps: readonly string[] = [];
+
 export interface Looking {
   text: string;
   /** ISO 639. */
@@ -77,15 +79,17 @@ export interface Looking {
 }
 
 /** What was found in a text, each with its ways out. Nothing of it keeps anybody from saving. */
-export const LookedThrough = ({ text, language, gaps = [], change, onFound }: Looking) => {
+export const LookedThrough = ({ text, language, gaps = noGaps, change, onFound }: Looking) => {
   const looked = useLookThrough(text, language);
-  const findings = looked.findings.filter(
-    ({ kind, words: name }) => kind !== 'unknown-gap' || !gaps.includes(name),
+  const findings = useMemo(
+    () =>
+      looked.findings.filter(
+        ({ kind, words: name }) => kind !== 'unknown-gap' || !gaps.includes(name),
+      ),
+    [looked.findings, gaps],
   );
   const own = useSetOwnWords();
-  const key = findings.map(({ kind, from, to }) => `${kind} ${from} ${to}`).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: they are others where their places are
-  useEffect(() => onFound?.(findings), [key, onFound]);
+  useEffect(() => onFound?.(findings), [findings, onFound]);
   const rest = findings.length - TOLD_MOST;
   if (text.trim() === '') return null;
   return (
