@@ -235,6 +235,11 @@ test('what visitors read is looked through, and a first hello is tried, switched
   const { panel } = previewOf(screen);
   await screen.getByRole('radio', { name: 'Texts' }).click();
   const heading = screen.getByRole('textbox', { name: 'Heading', exact: true });
+  // Gaps of a door's texts are the dressing room's to check, and none is offered that it would refuse.
+  await heading.fill('Hello NAME {time}');
+  await expect(screen.getByText('“NAME” looks like a gap that was left')).toBeVisible();
+  await expect(screen.getByRole('button', { name: /^Ask for it/ })).toHaveCount(0);
+  await expect(screen.getByText(/There is no gap called/)).toHaveCount(0);
   await heading.fill('We recieve you until {time} at Larkhope');
   await screen.getByRole('button', { name: 'Write “receive”' }).click();
   await expect(heading).toHaveValue('We receive you until {time} at Larkhope');

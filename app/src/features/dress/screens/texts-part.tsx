@@ -200,7 +200,7 @@ export const TextsPart = (
               <LookedThrough
                 text={own[key]}
                 language={language}
-                gaps={gaps}
+                hasGaps={false}
                 change={text(key).onChangeText}
               />
             ) : null}

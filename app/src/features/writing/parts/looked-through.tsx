@@ -65,28 +65,30 @@ const OneFinding = (props: {
   );
 };
 
-const noGaps: readonly string[] = [];
+/** What is found in a text that has no gaps: nothing about them, and none as a way out. */
+const withoutGaps = (findings: readonly Finding[]): Finding[] =>
+  findings
+    .filter(({ kind }) => kind !== 'unknown-gap' && kind !== 'broken')
+    .map((one) => ({ ...one, instead: one.instead.filter((instead) => !instead.startsWith('{')) }));
 
 export interface Looking {
   text: string;
   /** ISO 639. */
   language: string;
-  /** Gaps that are right in it besides those of quick replies. */
-  gaps?: readonly string[];
+  /** Whether it has gaps as a quick reply has them; others have theirs looked at where they are kept. */
+  hasGaps?: boolean;
   change: (text: string) => void;
   /** To be marked in the field. */
   onFound?: (findings: readonly Finding[]) => void;
 }
 
 /** What was found in a text, each with its ways out. Nothing of it keeps anybody from saving. */
-export const LookedThrough = ({ text, language, gaps = noGaps, change, onFound }: Looking) => {
+export const LookedThrough = (props: Looking) => {
+  const { text, language, hasGaps = true, change, onFound } = props;
   const looked = useLookThrough(text, language);
   const findings = useMemo(
-    () =>
-      looked.findings.filter(
-        ({ kind, words: name }) => kind !== 'unknown-gap' || !gaps.includes(name),
-      ),
-    [looked.findings, gaps],
+    () => (hasGaps ? looked.findings : withoutGaps(looked.findings)),
+    [looked.findings, hasGaps],
   );
   const own = useSetOwnWords();
   useEffect(() => onFound?.(findings), [findings, onFound]);
