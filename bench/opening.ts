@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os';
 import { extname, join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
+import { browserPath } from '../scripts/browser.mjs';
 import { porchRelay } from './load';
 
 const SLOWED = 4;
@@ -214,7 +215,7 @@ export const openings = async (): Promise<Openings> => {
     await once(visitor, 'message');
   }
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: browserPath(),
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   const result: Openings = { ours: [], bare: [], firstOurs: [], firstBare: [] };

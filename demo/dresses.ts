@@ -1,5 +1,6 @@
 import { readyColours } from '@porch/core/colours';
 import { type Dress, plainDress } from '@porch/core/dress';
+import { askedOften } from './asked';
 
 export interface DemoDoor {
   id: string;
@@ -28,6 +29,7 @@ export const demoDoors: readonly DemoDoor[] = [
       dress.texts = { en: { 'sign.lit': 'Ask us anything about your plants.' } };
       dress.onAnswer = 'show';
       dress.callBack = true;
+      dress.asked = askedOften;
       dress.links = [
         {
           id: 'link-find-us',

@@ -14,6 +14,7 @@ import { createServices, type Services } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { createStore, openDatabase, type Store } from '@porch/server/store/index';
 import { sitePages } from '@porch/street/site/page';
+import { taps } from './asked';
 import { demoDoors } from './dresses';
 import { type NetworkTalk, networkTalks } from './network-talks';
 import { type Visitor, visitors } from './people';
@@ -228,7 +229,16 @@ const plansFor = (now: number): Plan[] => {
       end: 'open',
     }),
   );
-  return [...past, ...left, ...open];
+  const tapped = taps.map(
+    ({ daysAgo, cards }, index): Plan => ({
+      start: midnight - daysAgo * DAY_MS + (10 + index) * HOUR_MS,
+      index: 70 + index,
+      lines: cards.map((card) => `[taps ${card}]`),
+      visitor: {},
+      end: 'open',
+    }),
+  );
+  return [...past, ...left, ...open, ...tapped];
 };
 
 /** The nursery's week; its holidays are England's, and it is shut over the turn of the year. */
@@ -404,8 +414,13 @@ export const fill = async (options: {
       const thisId = id('said');
       const here = page;
       const goes = /^\[goes to (.+)\]$/.exec(line);
+      const tapped = /^\[taps (.+)\]$/.exec(line);
       if (goes) {
         page = pageCalled(siteOrigin, goes[1] ?? '');
+      } else if (tapped) {
+        push(20_000, () =>
+          services.visiting.tap(sender, { id: thisId, card: tapped[1] ?? '', page: here }, true),
+        );
       } else if (line.startsWith('> ')) {
         push(95_000 + ((index * 53 + said * 29) % 11) * 20_000, () =>
           deed({ do: 'say', id: thisId, text: line.slice(2), fileIds: [] }),

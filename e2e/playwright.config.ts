@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { browserPath, wholeBrowserPath } from '../scripts/browser.mjs';
 
 /**
  * What the browser is told to leave out. The first three are pages of its own beside every window, which
@@ -23,6 +24,23 @@ const leftOut = [
   'Translate',
 ];
 
+const launched = (executablePath: string) => ({
+  executablePath,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    `--disable-features=${leftOut.join()}`,
+  ],
+});
+
+/** Without its windows the browser shows no alerts. */
+const needAlerts = '**/doorbell.spec.ts';
+
 /** Browser tests against the built whole, in Debian's Chromium. */
 export default defineConfig({
   testDir: './tests',
@@ -40,18 +58,13 @@ export default defineConfig({
     locale: 'en-GB',
     // Each test's device would fetch the whole app anew to keep it; where that matters it is allowed.
     serviceWorkers: 'block',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        `--disable-features=${leftOut.join()}`,
-      ],
-    },
   },
+  projects: [
+    { name: 'screens', testIgnore: needAlerts, use: { launchOptions: launched(browserPath()) } },
+    {
+      name: 'screens and alerts',
+      testMatch: needAlerts,
+      use: { launchOptions: launched(wholeBrowserPath) },
+    },
+  ],
 });

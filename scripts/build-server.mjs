@@ -11,7 +11,7 @@ await Promise.all([
     'door-check',
     'backup',
     'restore',
-  ].map((name) => buildForNode(`server/src/${name}.ts`, 'server/dist')),
+  ].map((name) => buildForNode(`server/src/${name}.ts`, 'server/dist', { isLean: true })),
   buildForNode('street/src/main.ts', 'street/dist'),
   buildForNode('demo/fill.ts', 'demo/dist'),
 ]);

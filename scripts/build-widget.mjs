@@ -1,26 +1,27 @@
 // Builds what runs on a business's website: the loader and the panel, named by their content.
 import { createHash } from 'node:crypto';
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 import { cssAsText } from './css-as-text.mjs';
 
 const out = 'widget/dist';
 
+const options = {
+  bundle: true,
+  minify: true,
+  write: false,
+  target: ['es2022', 'safari16'],
+  jsx: 'automatic',
+  jsxImportSource: 'preact',
+  legalComments: 'none',
+  logLevel: 'warning',
+  plugins: [cssAsText],
+};
+
 const bundle = async (entry, format) => {
-  const { outputFiles } = await build({
-    entryPoints: [entry],
-    bundle: true,
-    minify: true,
-    write: false,
-    format,
-    target: ['es2022', 'safari16'],
-    jsx: 'automatic',
-    jsxImportSource: 'preact',
-    legalComments: 'none',
-    logLevel: 'warning',
-    plugins: [cssAsText],
-  });
+  const { outputFiles } = await build({ ...options, entryPoints: [entry], format });
   return outputFiles[0].text;
 };
 
@@ -35,15 +36,41 @@ const named = (name, ending, text) => {
   return save(`${name}-${hash}.${ending}`, text);
 };
 
+/** The panel, and what of it comes only where it is needed: named by what is in them, for they name one another. */
+const panel = async () => {
+  const { outputFiles, metafile } = await build({
+    ...options,
+    entryPoints: ['widget/src/panel/main.tsx'],
+    format: 'esm',
+    splitting: true,
+    metafile: true,
+    outdir: out,
+    entryNames: 'panel-[hash]',
+    chunkNames: 'panel-[name]-[hash]',
+  });
+  const script = basename(
+    Object.keys(metafile.outputs).find((name) =>
+      metafile.outputs[name].entryPoint?.endsWith('main.tsx'),
+    ),
+  );
+  for (const { path, text } of outputFiles) save(basename(path), text);
+  // What the first one needs at once is asked for with it, not after it.
+  const first = metafile.outputs[`${out}/${script}`].imports
+    .filter(({ kind }) => kind === 'import-statement')
+    .map(({ path }) => basename(path));
+  return { script, parts: first };
+};
+
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
 const more = named('more', 'js', await bundle('widget/src/loader/more.ts', 'esm'));
-const script = named('panel', 'js', await bundle('widget/src/panel/main.tsx', 'esm'));
+const { script, parts } = await panel();
 const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));
-writeFileSync(`${out}/files.json`, JSON.stringify({ script, style, preview, more }));
-for (const name of ['loader.js', more, script, style, preview]) {
+writeFileSync(`${out}/files.json`, JSON.stringify({ script, parts, style, preview, more }));
+const built = readdirSync(out).filter((name) => /\.(js|css)$/.test(name));
+for (const name of built) {
   const bytes = readFileSync(`${out}/${name}.gz`).length;
   console.log(`${name} ${bytes} bytes gzipped`);
 }

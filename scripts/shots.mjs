@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
+import { browserPath } from './browser.mjs';
 
 const dataDir = mkdtempSync(join(tmpdir(), 'shots-'));
 const ports = { PORT: '4960', STREET_PORT: '4970' };
@@ -26,7 +27,7 @@ await new Promise((resolve, reject) => {
 });
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: browserPath(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 

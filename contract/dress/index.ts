@@ -1,3 +1,5 @@
+import type { Cards } from '@porch/core/cards';
+import { askedFields } from '@porch/core/conversation';
 import {
   answerManners,
   closedManners,
@@ -11,6 +13,7 @@ import {
 } from '@porch/core/dress';
 import { z } from 'zod';
 import { IdSchema, TimeSchema } from '../entries';
+import { LampStateSchema } from '../lamp';
 
 /** Wide bounds for the wire; what is too long for a screen is told field by field by the handler. */
 const typed = z.string().max(20_000);
@@ -26,6 +29,32 @@ const GuestBookPageSchema = z.object({
   when: z.enum(['before', 'after', 'never']),
   asks: many(z.object({ field: short, isRequired: z.boolean() })),
 });
+
+const LeadsSchema = z.discriminatedUnion('to', [
+  z.object({ to: z.literal('end') }),
+  z.object({ to: z.literal('cards'), ids: many(IdSchema) }),
+  z.object({
+    to: z.literal('ask'),
+    asks: z.object({ field: z.enum(askedFields), label: short }),
+    next: IdSchema.nullable(),
+  }),
+  z.object({ to: z.literal('pass'), memberId: IdSchema }),
+]);
+
+export const CardSchema = z.object({
+  id: IdSchema,
+  language: z.string().regex(/^[a-z]{2,3}$/),
+  question: short,
+  answer: typed,
+  link: short,
+  pictureIds: z.array(IdSchema).max(20),
+  leads: LeadsSchema,
+});
+
+const CardsSchema = z.object({
+  cards: many(CardSchema),
+  first: many(z.object({ id: IdSchema, states: z.array(LampStateSchema).max(3) })),
+}) satisfies z.ZodType<Cards>;
 
 export const DressSchema = z.object({
   look: z.object({
@@ -84,6 +113,7 @@ export const DressSchema = z.object({
       to: z.number().int().min(0).max(1_439),
     })
     .default({ isOn: false, days: [], from: 0, to: 0 }),
+  asked: CardsSchema.default({ cards: [], first: [] }),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */

@@ -1,5 +1,6 @@
 import type { CallBack, ConversationState, Entry, Group } from '@porch/core/conversation';
 import {
+  askedFields,
   groups,
   heldBackReasons,
   pickedKinds,
@@ -89,6 +90,16 @@ export const CallBackSchema = z.object({
   at: TimeSchema.nullable(),
 }) satisfies z.ZodType<CallBack>;
 
+const TappedSchema = z.object({ card: IdSchema, passedTo: IdSchema.optional() });
+
+const CardSaidSchema = z.object({
+  id: IdSchema,
+  link: z.string(),
+  files: z.array(FileMentionSchema),
+  offers: z.array(z.object({ id: IdSchema, question: z.string() })),
+  asks: z.object({ field: z.enum(askedFields), label: z.string() }).nullable(),
+});
+
 /** An entry in today's shape, exactly. */
 export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({
@@ -108,6 +119,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     subject: z.string().optional(),
     pictures: z.number().int().optional(),
     setAside: z.enum(setAsideReasons).optional(),
+    tapped: TappedSchema.optional(),
   }),
   z.object({
     ...filed,
@@ -138,7 +150,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({ ...filed, kind: z.literal('visitor-has'), upTo: SeqSchema }),
   z.object({ ...filed, kind: z.literal('visitor-read'), upTo: SeqSchema }),
   z.object({ ...filed, kind: z.literal('team-read'), memberId: IdSchema, upTo: SeqSchema }),
-  z.object({ ...filed, kind: z.literal('wrapped-up'), memberId: IdSchema }),
+  z.object({ ...filed, kind: z.literal('wrapped-up'), memberId: IdSchema.nullable() }),
   z.object({ ...filed, kind: z.literal('put-by'), memberId: IdSchema, until: TimeSchema }),
   z.object({ ...filed, kind: z.literal('taken-back'), memberId: IdSchema }),
   z.object({ ...filed, kind: z.literal('returned') }),
@@ -214,6 +226,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     text: z.string(),
     until: TimeSchema.nullable(),
     isHello: z.boolean().optional(),
+    card: CardSaidSchema.optional(),
   }),
   z.object({
     ...filed,

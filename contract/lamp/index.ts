@@ -9,8 +9,10 @@ export const LampSchema = z.discriminatedUnion('state', [
   z.object({ state: z.enum(['lit', 'dark']), until: TimeSchema.nullable() }),
 ]) satisfies z.ZodType<LampSetting>;
 
+export const LampStateSchema = z.enum(['lit', 'back-soon', 'dark']);
+
 export const LightSchema = z.object({
-  state: z.enum(['lit', 'back-soon', 'dark']),
+  state: LampStateSchema,
   until: TimeSchema.nullable(),
 }) satisfies z.ZodType<Light>;
 

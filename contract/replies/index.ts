@@ -39,7 +39,7 @@ export type QuickReplies = z.infer<typeof QuickRepliesSchema>;
 
 /** Something stored, or answered before, that fits what somebody has said. */
 export const FitSchema = z.object({
-  kind: z.enum(['reply', 'answer']),
+  kind: z.enum(['reply', 'card', 'answer']),
   id: IdSchema,
   /** Of an answer that was given: what was asked. */
   title: z.string(),

@@ -1,4 +1,4 @@
-import type { Entry } from '@porch/core/conversation';
+import type { CardSaid, Entry } from '@porch/core/conversation';
 import type { DoorRules, DoorView, PlateView } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { isVisitorToken } from '@porch/core/ids';
@@ -39,6 +39,16 @@ export const SaySchema = z.object({
   callBack: CallBackSchema.optional(),
 });
 
+/** A card of what is asked often was tapped. */
+export const TapSchema = SaySchema.pick({
+  id: true,
+  page: true,
+  zone: true,
+  language: true,
+  consent: true,
+  device: true,
+}).extend({ do: z.literal('tap'), card: IdSchema });
+
 const given = {
   id: IdSchema,
   ...DetailsSchema.shape,
@@ -72,6 +82,17 @@ export const FromVisitorSchema = z.discriminatedUnion('do', [
   SaySchema,
   GiveDetailsSchema,
   CheckDetailsSchema,
+  TapSchema,
+  /** Which cards answer something: as somebody looks for it, or as they have just left it. */
+  z.object({
+    do: z.literal('find'),
+    id: IdSchema,
+    text: TypedTextSchema,
+    language: z.string().max(8),
+    for: z.enum(['search', 'note']),
+  }),
+  /** A card has answered what they left. */
+  z.object({ do: z.literal('enough'), id: IdSchema }),
   z.object({ do: z.literal('has'), upTo: SeqSchema }),
   z.object({ do: z.literal('read'), upTo: SeqSchema }),
   z.object({ do: z.literal('typing') }),
@@ -94,6 +115,10 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     name: string;
     /** Address of their face; null: initials stand for it. */
     face: string | null;
+    /** It is a card that the visitor tapped. */
+    isTap?: boolean;
+    /** It is the answer of a card; its files are the entry's. */
+    card?: Omit<CardSaid, 'files'>;
   };
 
 /** How far the other side has come, for the states of the visitor's own messages. */
@@ -139,6 +164,8 @@ export type ToVisitor =
     }
   | { say: 'entries'; entries: VisitorEntry[]; seq: number; last: string | null }
   | { say: 'taken'; id: string }
+  /** What was found for the question of that id, what fits best first. */
+  | { say: 'found'; id: string; cards: { id: string; question: string }[] }
   | { say: 'refused'; id: string; refusal: Refusal }
   | { say: 'reached'; reached: Reached }
   | { say: 'typing'; name: string }

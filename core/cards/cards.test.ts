@@ -1,35 +1,31 @@
 import fc from 'fast-check';
+import type { LampState } from '../lamp';
+import { cardOf } from '../test-kit/cards';
 import {
   CARDS_MOST,
   type Card,
   type Cards,
+  cardsIn,
   FIRST_CARDS_MOST,
   firstCards,
+  type Leads,
   problemsIn,
   STEPS_MOST,
   stepAfter,
-  type Then,
   treeOf,
 } from '.';
 
-const card = (id: string, then: Then = { to: 'end' }, change: Partial<Card> = {}): Card => ({
-  id,
-  question: `Question ${id}`,
-  answer: `Answer ${id}`,
-  link: '',
-  pictureId: null,
-  then,
-  ...change,
-});
+const card = (id: string, leads: Leads = { to: 'end' }, change: Partial<Card> = {}): Card =>
+  cardOf(id, { leads, ...change });
 
-const always = ['lit', 'back-soon', 'dark'] as const;
+const always: LampState[] = ['lit', 'back-soon', 'dark'];
 
 const of = (cards: Card[], first: string[] = [cards[0]?.id ?? '']): Cards => ({
   cards,
-  first: first.map((id) => ({ id, states: always })),
+  first: first.map((id) => ({ id, states: [...always] })),
 });
 
-const toCards = (...ids: string[]): Then => ({ to: 'cards', ids });
+const toCards = (...ids: string[]): Leads => ({ to: 'cards', ids });
 
 describe('what is asked often', () => {
   const delivery = of([
@@ -42,7 +38,10 @@ describe('what is asked often', () => {
   it('leads on step by step: to further cards, a detail, somebody, or an end', () => {
     expect(problemsIn(delivery)).toEqual([]);
     expect(stepAfter(delivery, 'delivery')?.offers.map(({ id }) => id)).toEqual(['far', 'cost']);
-    expect(stepAfter(delivery, 'far')).toMatchObject({ offers: [], asks: { label: 'Postcode' } });
+    expect(stepAfter(delivery, 'far')).toMatchObject({
+      offers: [{ id: 'who' }],
+      asks: { label: 'Postcode' },
+    });
     expect(stepAfter(delivery, 'who')).toMatchObject({ passesTo: 'ines' });
     expect(stepAfter(delivery, 'cost')).toEqual({ offers: [], asks: null, passesTo: null });
     expect(stepAfter(delivery, 'nothing')).toBeNull();
@@ -57,17 +56,27 @@ describe('what is asked often', () => {
     ]);
   });
 
-  it('is offered in its order, while the light is so', () => {
+  it('is offered in its order, with the states of the light in which it is', () => {
     const all: Cards = {
       cards: [card('a'), card('b'), card('c')],
       first: [
         { id: 'c', states: ['lit'] },
         { id: 'a', states: ['dark', 'back-soon'] },
-        { id: 'b', states: always },
+        { id: 'b', states: [] },
+        { id: 'gone', states: always },
       ],
     };
-    expect(firstCards(all, 'lit').map(({ id }) => id)).toEqual(['c', 'b']);
-    expect(firstCards(all, 'dark').map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(firstCards(all, 'en', 'en').map(({ id, states }) => [id, ...states])).toEqual([
+      ['c', 'lit'],
+      ['a', 'dark', 'back-soon'],
+    ]);
+  });
+
+  it('is offered in the language that somebody reads, or where there is none in the door\u2019s own', () => {
+    const all = of([card('a'), card('b', { to: 'end' }, { language: 'de' })], ['a', 'b']);
+    const ids = (language: string) => firstCards(all, language, 'en').map(({ id }) => id);
+    expect([ids('en'), ids('de'), ids('pl')]).toEqual([['a'], ['b'], ['a']]);
+    expect(cardsIn(all, 'de', 'en').map(({ id }) => id)).toEqual(['b']);
   });
 
   it.each([
@@ -101,6 +110,26 @@ describe('what is asked often', () => {
         ['a', 'answer-too-long'],
       ],
     ],
+    [
+      'asks for what has no name',
+      of([card('a', { to: 'ask', asks: { field: 'own', label: ' ' }, next: null })]),
+      [['a', 'label-empty']],
+    ],
+    [
+      'asks with too many words',
+      of([card('a', { to: 'ask', asks: { field: 'own', label: 'x'.repeat(81) }, next: null })]),
+      [['a', 'label-too-long']],
+    ],
+    [
+      'goes on to no page',
+      of([card('a', { to: 'end' }, { link: 'javascript:alert(1)' })]),
+      [['a', 'link-unknown']],
+    ],
+    [
+      'has too many pictures',
+      of([card('a', { to: 'end' }, { pictureIds: ['1', '2', '3', '4', '5', '6', '7'] })]),
+      [['a', 'too-many']],
+    ],
   ] as [string, Cards, string[][]][])('is not shown where it %s', (_how, all, problems) => {
     expect(problemsIn(all).map(({ id, code }) => [id, code])).toEqual(problems);
   });
@@ -110,6 +139,8 @@ describe('what is asked often', () => {
       Array.from({ length: count }, (_none, at) => card(`card-${at}`));
     const first = (count: number) => many(count).map(({ id }) => id);
     expect(problemsIn(of(many(CARDS_MOST), first(FIRST_CARDS_MOST)))).toEqual([]);
+    const german = many(20).map((one, at) => (at < 10 ? one : { ...one, language: 'de' }));
+    expect(problemsIn(of(german, first(20)))).toEqual([]);
     for (const all of [of(many(CARDS_MOST + 1)), of(many(20), first(FIRST_CARDS_MOST + 1))]) {
       expect(problemsIn(all)).toEqual([{ id: '', code: 'too-many' }]);
     }
@@ -117,11 +148,11 @@ describe('what is asked often', () => {
 
   it('ends, however its cards lead to one another, and is never deeper than it may be without saying so', () => {
     const ids = ['a', 'b', 'c', 'd', 'e'];
-    const thens = fc
+    const leadsTo = fc
       .subarray(ids)
-      .map((some): Then => (some.length > 0 ? toCards(...some) : { to: 'end' }));
+      .map((some): Leads => (some.length > 0 ? toCards(...some) : { to: 'end' }));
     fc.assert(
-      fc.property(fc.array(thens, { minLength: 5, maxLength: 5 }), (all) => {
+      fc.property(fc.array(leadsTo, { minLength: 5, maxLength: 5 }), (all) => {
         const cards = of(ids.map((id, at) => card(id, all[at])));
         const isTooDeep = treeOf(cards).some(
           ({ depth, leadsBack }) => depth >= STEPS_MOST && !leadsBack,

@@ -54,8 +54,11 @@ export const heldBackReasons = [
 ] as const;
 export type HeldBack = (typeof heldBackReasons)[number];
 
-/** Why what came in does not stand in the line as what a person said: a program wrote it, or a server doubts it. */
-export const setAsideReasons = ['automatic', 'junk', 'forged'] as const;
+/**
+ * Why what came in does not stand in the line as what a person said: a program wrote it, a server doubts it, or a card
+ * has answered it.
+ */
+export const setAsideReasons = ['automatic', 'junk', 'forged', 'card'] as const;
 export type SetAside = (typeof setAsideReasons)[number];
 
 /** From what an answer can be made: a quick reply, a card of what is asked often, or an answer that was given before. */
@@ -63,6 +66,32 @@ export const pickedKinds = ['reply', 'card', 'answer'] as const;
 export interface Picked {
   kind: (typeof pickedKinds)[number];
   id: string;
+}
+
+/** A card that somebody tapped; `passedTo`: for whom of the team it is. */
+export interface Tapped {
+  card: string;
+  passedTo?: string;
+}
+
+export const askedFields = ['name', 'email', 'phone', 'own'] as const;
+
+/** What a card asks for: one of the guest book's own fields, or something in the owner's words. */
+export interface Asks {
+  field: (typeof askedFields)[number];
+  /** The owner's words; empty where the field says it. */
+  label: string;
+}
+
+/** What a card said beside its answer, and what followed from it then. */
+export interface CardSaid {
+  id: string;
+  /** A page to go on with; empty: none. */
+  link: string;
+  files: FileMention[];
+  /** What could be tapped next; of a card that asks for something: once it was given. */
+  offers: { id: string; question: string }[];
+  asks: Asks | null;
 }
 
 /** Where somebody wants to be called, and when; null: as soon as somebody can. UTC epoch milliseconds. */
@@ -111,6 +140,8 @@ export type Happening =
       pictures?: number;
       /** Nobody has to answer it, and why. */
       setAside?: SetAside;
+      /** It is a card that they tapped. */
+      tapped?: Tapped;
     }
   /**
    * They changed what they said in the entry `of` (its seq), or took it back; `saidAt`: when, as their network says. The
@@ -136,7 +167,8 @@ export type Happening =
   | { kind: 'visitor-has'; upTo: number }
   | { kind: 'visitor-read'; upTo: number }
   | { kind: 'team-read'; memberId: string; upTo: number }
-  | { kind: 'wrapped-up'; memberId: string }
+  /** By nobody of the team: the visitor said that a card answered it. */
+  | { kind: 'wrapped-up'; memberId: string | null }
   | { kind: 'put-by'; memberId: string; until: number }
   | { kind: 'taken-back'; memberId: string }
   | { kind: 'returned' }
@@ -163,7 +195,8 @@ export type Happening =
   | { kind: 'held-decided'; of: string; memberId: string; isTheirs: boolean }
   /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
   /** `isHello`: the first hello, said while somebody is in. */
-  | { kind: 'door-sign'; text: string; until: number | null; isHello?: boolean }
+  /** `card`: the answer of a card that was tapped. */
+  | { kind: 'door-sign'; text: string; until: number | null; isHello?: boolean; card?: CardSaid }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */

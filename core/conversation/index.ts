@@ -1,5 +1,7 @@
 export type {
+  Asks,
   CallBack,
+  CardSaid,
   Details,
   Entry,
   FileMention,
@@ -12,9 +14,11 @@ export type {
   Picked,
   SetAside,
   Step,
+  Tapped,
   Way,
 } from './entry';
 export {
+  askedFields,
   entryKinds,
   heldBackReasons,
   isForVisitor,

@@ -97,6 +97,9 @@ const wordsOf = ({
 const setAside = (state: State, entry: Entry & { kind: 'visitor-said' }): State => ({
   ...state,
   aside: state.lastBy === null ? 'wrapped-up' : state.aside,
+  page: entry.page ?? state.page,
+  zone: entry.zone ?? state.zone,
+  language: entry.language ?? state.language,
   lastAt: entry.at,
   saidSeq: entry.seq,
   lastWords: wordsOf(entry),

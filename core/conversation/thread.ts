@@ -65,8 +65,9 @@ type Field = keyof ThreadState['from'];
 const fieldsOf = (thread: ThreadState, entry: Entry): readonly Field[] => {
   switch (entry.kind) {
     case 'visitor-said': {
-      if (entry.setAside) return thread.lastBy === null ? ['place', 'aside'] : ['place'];
-      const fields: Field[] = ['place', 'owed'];
+      const fields: Field[] = ['place'];
+      if (!entry.setAside) fields.push('owed');
+      else if (thread.lastBy === null) fields.push('aside');
       if (entry.page) fields.push('page');
       if (entry.zone) fields.push('zone');
       if (entry.language) fields.push('language');

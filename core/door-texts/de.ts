@@ -82,6 +82,15 @@ export const de: Texts = {
   callSaid: 'Rufen Sie mich bitte zurück unter {phone}: {when}',
   callSoon: 'sobald Sie können',
   callPast: 'Diese Zeit ist vorbei. Wählen Sie eine spätere.',
+  asked: 'Oft gefragt',
+  askedPerson: 'Bitte ein Mensch',
+  askedFind: 'Eine Antwort suchen',
+  askedNothing: 'Nichts gefunden. Schreiben Sie uns unten.',
+  askedThese: 'Ist es eine davon?',
+  askedNote: 'Nein, Nachricht hinterlassen',
+  askedEnough: 'Das genügt mir',
+  askedDone: 'Das freut uns. Wenn noch etwas ist, schreiben Sie uns hier.',
+  askedMore: 'Weiterlesen',
   name: 'Name',
   email: 'E-Mail',
   phone: 'Telefon',
@@ -129,6 +138,7 @@ export const de: Texts = {
   'refused.site': 'Diese Website darf dieses Gespräch nicht zeigen. Es wurde nichts gesendet.',
   'refused.token': 'Dieses Gespräch lässt sich von hier nicht öffnen. Ihr Text bleibt erhalten.',
   'refused.gone': 'Dieses Gespräch gibt es nicht mehr. Ihr Text bleibt erhalten.',
+  'refused.card': 'Das wird hier nicht mehr beantwortet. Schreiben Sie uns unten.',
   'refused.fault':
     'Bei uns ging etwas schief. Ihr Text bleibt erhalten; versuchen Sie es noch einmal.',
 };

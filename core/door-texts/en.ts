@@ -80,6 +80,15 @@ export const en = {
   callSaid: 'Call me back at {phone}: {when}',
   callSoon: 'as soon as you can',
   callPast: 'This time has passed. Choose a later one.',
+  asked: 'Asked often',
+  askedPerson: 'A person, please',
+  askedFind: 'Look for an answer',
+  askedNothing: 'Nothing was found. Write to us below.',
+  askedThese: 'Is it one of these?',
+  askedNote: 'No, leave a note',
+  askedEnough: 'That answers it',
+  askedDone: 'Good to hear. If there is more, write to us here.',
+  askedMore: 'Read on',
   name: 'Name',
   email: 'Email',
   phone: 'Phone',
@@ -123,6 +132,7 @@ export const en = {
   'refused.site': 'This website is not allowed to show this conversation. Nothing was sent.',
   'refused.token': 'This conversation cannot be opened from here. What you wrote is kept.',
   'refused.gone': 'This conversation is not there any more. What you wrote is kept.',
+  'refused.card': 'This is not answered here any more. Write to us below.',
   'refused.fault': 'Something went wrong on our side. What you wrote is kept; try again.',
 } as const;
 

@@ -78,6 +78,15 @@ export const es: Texts = {
   callSaid: 'Llámenme al {phone}: {when}',
   callSoon: 'en cuanto puedan',
   callPast: 'Esa hora ya pasó. Elija una posterior.',
+  asked: 'Preguntas frecuentes',
+  askedPerson: 'Con una persona, por favor',
+  askedFind: 'Buscar una respuesta',
+  askedNothing: 'No se encontró nada. Escríbenos abajo.',
+  askedThese: '¿Es una de estas?',
+  askedNote: 'No, dejar una nota',
+  askedEnough: 'Eso lo responde',
+  askedDone: 'Nos alegra. Si hay algo más, escríbenos aquí.',
+  askedMore: 'Seguir leyendo',
   name: 'Nombre',
   email: 'Correo',
   phone: 'Teléfono',
@@ -121,6 +130,7 @@ export const es: Texts = {
   'refused.site': 'Esta web no puede mostrar esta conversación. No se ha enviado nada.',
   'refused.token': 'Esta conversación no se puede abrir desde aquí. Lo que escribiste se conserva.',
   'refused.gone': 'Esta conversación ya no existe. Lo que escribiste se conserva.',
+  'refused.card': 'Esto ya no se responde aquí. Escríbenos abajo.',
   'refused.fault':
     'Algo falló por nuestra parte. Lo que escribiste se conserva; inténtalo de nuevo.',
 };

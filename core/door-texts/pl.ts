@@ -78,6 +78,15 @@ export const pl: Texts = {
   callSaid: 'Proszę oddzwonić pod {phone}: {when}',
   callSoon: 'gdy tylko to możliwe',
   callPast: 'Ten czas już minął. Wybierz późniejszy.',
+  asked: 'Częste pytania',
+  askedPerson: 'Poproszę z człowiekiem',
+  askedFind: 'Szukaj odpowiedzi',
+  askedNothing: 'Niczego nie znaleziono. Napisz do nas poniżej.',
+  askedThese: 'Czy to jedno z tych?',
+  askedNote: 'Nie, zostawię wiadomość',
+  askedEnough: 'To wystarczy',
+  askedDone: 'Cieszymy się. Jeśli jest coś jeszcze, napisz tutaj.',
+  askedMore: 'Czytaj dalej',
   name: 'Imię',
   email: 'E-mail',
   phone: 'Telefon',
@@ -120,6 +129,7 @@ export const pl: Texts = {
   'refused.site': 'Ta strona nie może pokazać tej rozmowy. Nic nie wysłano.',
   'refused.token': 'Tej rozmowy nie da się stąd otworzyć. To, co napisano, zostaje.',
   'refused.gone': 'Tej rozmowy już nie ma. To, co napisano, zostaje.',
+  'refused.card': 'Na to już tu nie odpowiadamy. Napisz do nas poniżej.',
   'refused.fault':
     'Coś poszło nie tak po naszej stronie. To, co napisano, zostaje; spróbuj ponownie.',
 };

@@ -1,3 +1,11 @@
+import {
+  ANSWER_LONGEST,
+  ASKED_FOR_LONGEST,
+  CARDS_MOST,
+  type CardProblem,
+  problemsIn,
+  QUESTION_LONGEST,
+} from '../cards';
 import { toHex } from '../colours';
 import { countries } from '../countries';
 import { gapsIn, type TextKey, textKeys, textsIn, toLanguage } from '../door-texts';
@@ -18,7 +26,10 @@ export interface DressProblem {
     | 'number-out-of-range'
     | 'link-not-understood'
     | 'too-many-of-these'
-    | 'choice-unknown';
+    | 'choice-unknown'
+    | 'leads-back'
+    | 'too-deep'
+    | 'leads-nowhere';
   limit?: number;
 }
 
@@ -180,6 +191,30 @@ const guestBookProblems = ({ guestBook, consent }: Dress): Found[] => {
   ];
 };
 
+const asDressProblem: Record<
+  CardProblem['code'],
+  readonly [part: string, code: DressProblem['code'], limit?: number]
+> = {
+  'question-empty': ['question', 'text-empty'],
+  'question-too-long': ['question', 'text-too-long', QUESTION_LONGEST],
+  'answer-empty': ['answer', 'text-empty'],
+  'answer-too-long': ['answer', 'text-too-long', ANSWER_LONGEST],
+  'label-empty': ['label', 'text-empty'],
+  'label-too-long': ['label', 'text-too-long', ASKED_FOR_LONGEST],
+  'link-unknown': ['link', 'link-not-understood'],
+  'card-unknown': ['leads', 'leads-nowhere'],
+  nowhere: ['leads', 'leads-nowhere'],
+  'leads-back': ['leads', 'leads-back'],
+  'too-deep': ['leads', 'too-deep'],
+  'too-many': ['', 'too-many-of-these', CARDS_MOST],
+};
+
+const askedProblems = ({ asked }: Dress): Found[] =>
+  problemsIn(asked).map(({ id, code }) => {
+    const [part, as, limit] = asDressProblem[code];
+    return { field: ['asked', id, part].filter(Boolean).join('.'), code: as, limit };
+  });
+
 /** Everything in a dress that is not right, first things first; an empty list when all is. */
 export const problemsOf = (dress: Dress): DressProblem[] =>
   [
@@ -188,6 +223,7 @@ export const problemsOf = (dress: Dress): DressProblem[] =>
     ...whereProblems(dress),
     ...guestBookProblems(dress),
     ...linkProblems(dress),
+    ...askedProblems(dress),
   ].filter((found) => found !== false);
 
 const tidyTexts = (texts: Dress['texts'], own: readonly string[]): Dress['texts'] =>

@@ -1,3 +1,4 @@
+import type { Cards } from '../cards';
 import type { ChosenColours } from '../colours';
 import { readyColours } from '../colours';
 import type { LanguageCode } from '../door-texts';
@@ -107,6 +108,8 @@ export interface Dress {
   /** Whether visitors may ask to be called back. */
   callBack: boolean;
   hello: Hello;
+  /** Questions that are asked often. */
+  asked: Cards;
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -153,6 +156,7 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
   whenNotLit: 'note',
   callBack: false,
   hello: { isOn: false, days: [], from: 0, to: 0 },
+  asked: { cards: [], first: [] },
 });
 
 /** A dress as it was kept by an earlier program, with what has been learned to be set since. */

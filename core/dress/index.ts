@@ -36,6 +36,7 @@ export type {
   DoorRules,
   DoorView,
   ShownBusiness,
+  ShownCard,
   ShownField,
   ShownGuestBook,
   ShownLink,

@@ -1,3 +1,4 @@
+import { type Cards, cardsIn, FIRST_CARDS_MOST, firstCards } from '../cards';
 import { bothColours, type DoorColours } from '../colours';
 import { zonesFor } from '../countries';
 import {
@@ -8,6 +9,7 @@ import {
   textKeys,
   textsIn,
 } from '../door-texts';
+import type { LampState } from '../lamp';
 import type { Choosing, MannerRule } from '../page-rules';
 import {
   type AnswerManner,
@@ -55,6 +57,13 @@ export interface ShownGuestBook {
 /** A link to another place in the visitor's language. */
 export type ShownLink = Omit<PlaceLink, 'id'>;
 
+/** A question that is offered as a button, and while the light is how. */
+export interface ShownCard {
+  id: string;
+  question: string;
+  states: readonly LampState[];
+}
+
 /** A dressed door in one language, as the panel draws it. */
 export interface DoorView {
   business: ShownBusiness;
@@ -78,6 +87,16 @@ export interface DoorView {
   callBack: boolean;
   /** Whether a first message is acknowledged at once; on which days and at which times only the house knows. */
   hello: boolean;
+  /** Their answers are with the house. */
+  asked: {
+    first: ShownCard[];
+    /** There are so many cards that they can be looked for. */
+    isSearched: boolean;
+    /** There are any at all. */
+    isAny: boolean;
+    /** All of them: where nobody hears what is tapped, in the dressing room. */
+    all?: Cards;
+  };
 }
 
 /** Where and how a door shows itself, in a form that a website's page can check by itself. */
@@ -139,6 +158,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
   });
   const { side, sidePx, bottomPx, face, plate, textSize, onPhones, type, panel } = dress.look;
   const said = dress.texts[language] ?? {};
+  const cards = cardsIn(dress.asked, language, dress.fallback).length;
   return {
     business: { ...business, people: dress.people === 'team' ? business.people : [] },
     language,
@@ -169,6 +189,15 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
     whenNotLit: dress.whenNotLit,
     callBack: dress.callBack,
     hello: dress.hello.isOn,
+    asked: {
+      first: firstCards(dress.asked, language, dress.fallback).map(({ id, question, states }) => ({
+        id,
+        question,
+        states,
+      })),
+      isSearched: cards > FIRST_CARDS_MOST,
+      isAny: cards > 0,
+    },
   };
 };
 

@@ -1,5 +1,5 @@
 /** Which stored texts answer a question, by the words that both have. */
-export { fits } from './fitting';
+export { FIT_LEAST, fits } from './fitting';
 export {
   type Background,
   createMatching,

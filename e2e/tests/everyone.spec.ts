@@ -46,6 +46,7 @@ for (const [colorScheme, viewport] of [
     await expect(screen.getByRole('log')).toContainText('Hi');
     await expectClean(screen, 'conversation');
     await screen.getByRole('button', { name: 'Put by', exact: true }).click();
+    await expect(screen.getByRole('dialog', { name: 'Put by' })).toBeVisible();
     await expectClean(screen, 'put by');
     await screen.keyboard.press('Escape');
     if (viewport === phone) await screen.getByRole('button', { name: 'Who’s this' }).click();

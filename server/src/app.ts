@@ -17,6 +17,7 @@ import {
 import { version } from '../../package.json';
 import { allFor, askForWhom, guardTeam } from './accounts/asking';
 import { accountsRoutes } from './accounts/plugin';
+import { cardsRoutes } from './cards/plugin';
 import { doorbellRoutes } from './doorbell/plugin';
 import { bridgeContractRoutes } from './doors/bridge/contract-plugin';
 import { networkRoutes } from './doors/network-plugin';
@@ -83,6 +84,7 @@ const teamSubjects: readonly RoutesOf[] = [
   networkDoorsRoutes,
   doorbellRoutes,
   mailRoutes,
+  cardsRoutes,
   repliesRoutes,
   writingRoutes,
 ];
@@ -103,7 +105,7 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
   return existsSync(path)
     ? JSON.parse(readFileSync(path, 'utf8'))
-    : { script: 'panel.js', style: 'panel.css', preview: 'preview.js', more: 'more.js' };
+    : { script: 'panel.js', parts: [], style: 'panel.css', preview: 'preview.js', more: 'more.js' };
 };
 
 /** So many proxies in a row, counted from ours; or those with these addresses. */

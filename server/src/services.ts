@@ -7,6 +7,10 @@ import { createEndings } from './accounts/endings';
 import { createFirstCode } from './accounts/first-code';
 import { createPasswords } from './accounts/passwords';
 import { createSessions } from './accounts/sessions';
+import { createCards } from './cards/cards';
+import { createFinding } from './cards/finding';
+import { createProposing } from './cards/proposing';
+import { createCardTables } from './cards/tables';
 import type { Clock } from './clock';
 import { createDarkroom, decoderInside, type StartDecoder } from './darkroom/darkroom';
 import { createDisk } from './disk/disk';
@@ -230,7 +234,9 @@ export const createServices = (
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
   const windowOf = (doorId: string): number | null => registry.at(doorId)?.can.windowMs ?? null;
   const closing: Follow = (...news) => windows.follow(...news);
-  const learning = createLearning({ store, clock });
+  const learning = createLearning({ store, clock, dressing });
+  const cards = createCards({ store, clock, dressing });
+  const finding = createFinding({ store, dressing });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
     [
@@ -241,6 +247,7 @@ export const createServices = (
       deciding,
       closing,
       learning.follow,
+      cards.follow,
     ].flatMap((one) => one(...news));
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
@@ -391,6 +398,7 @@ export const createServices = (
     receive,
     signs,
     clock,
+    cards,
     personKey: registry.personKey,
   });
   const otherWays = createOtherWays({ store, dressing, visiting, registry, claims, write });
@@ -453,7 +461,11 @@ export const createServices = (
     mailTaking,
     quickReplies,
     replyTables: createReplyTables({ store, change, replies: quickReplies }),
-    fitting: createFitting({ store, clock, persons, replies: quickReplies, learning }),
+    fitting: createFitting({ store, clock, persons, replies: quickReplies, learning, dressing }),
+    cards,
+    finding,
+    proposing: createProposing({ store, clock, dressing, learning, finding }),
+    cardTables: createCardTables({ store, dressing }),
     writing: createWriting({ store, change, outside, spell }),
     likely: createLikely({ store, clock, change, persons }),
     elsewhere: createElsewhere({ store, write, files, outside }),

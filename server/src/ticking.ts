@@ -46,6 +46,7 @@ export const startTicking = (services: Services) => {
     hours,
     promises,
     followUps,
+    cards,
     limits,
     report,
   } = services;
@@ -68,6 +69,7 @@ export const startTicking = (services: Services) => {
     hours.tidy,
     promises.tidy,
     followUps.tidy,
+    cards.tidy,
   ]);
   const sweep = every(
     SWEEP_MS,

@@ -197,9 +197,11 @@ export const createRinging = (services: {
     const round = { conversationId: conversation.id, beganAt, seq: said.seq, rung: [] };
     const cause = isNote ? 'note' : isNew ? 'first' : 'more';
     const door = lastDoorOf(store, conversation);
+    const people = peopleFor(conversation.id);
+    const passedTo = people.filter(({ id }) => id === said.tapped?.passedTo).map(({ id }) => id);
     const called = whoRings(
-      peopleFor(conversation.id),
-      door?.memberIds ?? null,
+      people,
+      passedTo.length > 0 ? passedTo : (door?.memberIds ?? null),
       { cause, doorId: door?.id ?? '' },
       clock.now(),
     );

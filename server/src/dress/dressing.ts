@@ -1,5 +1,6 @@
 import type { Dressed } from '@porch/contract/dress';
 import type { Member } from '@porch/contract/people';
+import type { Card, Cards } from '@porch/core/cards';
 import {
   type Dress,
   type OwnField,
@@ -30,6 +31,16 @@ const subjectOf = (dress: Dress): OwnField => ({
   choices: [],
 });
 
+/** What a card asks for in its owner's words, as a question of the door. */
+const questionOfCard = ({ id, leads }: Card): OwnField[] =>
+  leads.to === 'ask' && leads.asks.field === 'own'
+    ? [{ id, kind: 'text', label: leads.asks.label, choices: [] }]
+    : [];
+
+const picturesOf = ({ asked }: Dress): string[] => [
+  ...new Set(asked.cards.flatMap(({ pictureIds }) => pictureIds)),
+];
+
 /** How doors are dressed: drafts, publishing, taking it back, and trying it on. */
 export const createDressing = (services: { store: Store; clock: Clock; change: Change }) => {
   const { store, clock, change } = services;
@@ -38,6 +49,7 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
 
   // Asked for with every message; what is kept here is dropped when a door changes.
   const known = new Map<string, PublishedRecord>();
+  let changes = 0;
 
   const publishedOf = (doorId: string): PublishedRecord => {
     const published = known.get(doorId) ?? store.dresses.published(doorId) ?? plain;
@@ -69,6 +81,18 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     return isTried ? [dress, dressedOf(doorId).draft] : [dress];
   };
 
+  /** Pictures of cards are brought along by the team, or are the door's already. */
+  const refusePictures = (doorId: string, dress: Dress): void => {
+    for (const id of picturesOf(dress)) {
+      const file = store.files.byId(id);
+      const isOurs = file?.fromMember !== null && file?.inThread === null;
+      const isPicture = file?.type.startsWith('image/');
+      if (!file || !isPicture || !(isOurs || store.cards.hasFile(doorId, id))) {
+        throw new Refused('file-unknown', { field: 'asked' });
+      }
+    }
+  };
+
   /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
   const build = (doorId: string, revision: number, work: () => void): Dressed => {
     known.delete(doorId);
@@ -76,6 +100,7 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       if (store.dresses.draft(doorId).revision !== revision) throw new Refused('changed-meanwhile');
       work();
       known.delete(doorId);
+      changes += 1;
       return dressedOf(doorId);
     });
   };
@@ -89,7 +114,11 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       const [problem] = problemsOf(dress);
       if (problem) throw new Refused(problem.code, { field: problem.field, limit: problem.limit });
       const tidy = tidyDress(dress);
-      return build(doorId, revision, () => store.dresses.setDraft(doorId, tidy, member.id));
+      return build(doorId, revision, () => {
+        refusePictures(doorId, tidy);
+        for (const id of picturesOf(tidy)) store.cards.keepFile(doorId, id);
+        store.dresses.setDraft(doorId, tidy, member.id);
+      });
     },
     publish: (doorId: string, revision: number, member: Member): Dressed =>
       build(doorId, revision, () => {
@@ -127,9 +156,30 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     questionOf: (doorId: string, id: string): OwnField | null => {
       if (id === SUBJECT) return subjectOf(publishedOf(doorId).dress);
       const asked = askedBy(doorId)
-        .flatMap((dress) => dress.guestBook.own)
+        .flatMap(({ guestBook, asked: { cards } }) => [
+          ...guestBook.own,
+          ...cards.flatMap(questionOfCard),
+        ])
         .find((field) => field.id === id);
       return asked ?? null;
+    },
+    /** All cards that are published at any door; each once. */
+    cards: (): Card[] => {
+      const all = store.doors
+        .standing()
+        .filter(({ closedAt }) => closedAt === null)
+        .flatMap(({ id }) => publishedOf(id).dress.asked.cards);
+      return [...new Map(all.map((card) => [card.id, card])).values()];
+    },
+    /** Another one when any door is dressed otherwise. */
+    mark: (): number => changes,
+    /** A card of a door, and those among which it leads on; null when there is none of that id. */
+    cardOf: (doorId: string, id: string): { all: Cards; card: Card } | null => {
+      for (const { asked } of askedBy(doorId)) {
+        const card = asked.cards.find((one) => one.id === id);
+        if (card) return { all: asked, card };
+      }
+      return null;
     },
     /** Whether a visitor of this door has to agree before anything of them is kept. */
     isConsentAsked: (doorId: string): boolean => publishedOf(doorId).dress.consent.isAsked,

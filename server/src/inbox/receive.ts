@@ -7,6 +7,7 @@ import {
   type Happening,
   type Page,
   type SetAside,
+  type Tapped,
   THREADS_MOST,
   type ThreadState,
 } from '@porch/core/conversation';
@@ -63,6 +64,8 @@ export interface Message {
   setAside?: SetAside;
   /** What was too long to be shown at once; kept, and asked for apart. */
   more?: string;
+  /** It is a card that they tapped. */
+  tapped?: Tapped;
 }
 
 type ProvenWay = Inbound['proves'][number];
@@ -78,6 +81,8 @@ export interface Circumstances {
 }
 
 const SUBJECT_LONGEST = 200;
+/** Among so many entries is what somebody said last. */
+const ENOUGH_LOOKED_BACK = 40;
 
 /** What is told within this was said as it came. */
 const SAME_MOMENT_MS = 2_000;
@@ -198,6 +203,7 @@ export const createReceive = (services: {
           ...(subject ? { subject } : {}),
           ...(pictures.length > 0 ? { pictures: pictures.length } : {}),
           ...(typed.setAside ? { setAside: typed.setAside } : {}),
+          ...(typed.tapped ? { tapped: typed.tapped } : {}),
         },
       },
       ...after(conversation.threads.map(({ threadId }) => threadId)),
@@ -361,6 +367,27 @@ export const createReceive = (services: {
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (writer: Writer, typed: Message, circumstances: Circumstances): Promise<string> =>
       write(() => message(writer, typed, circumstances)),
+    /** They say that a card answered what they left. False: nothing of it is open, or something else of theirs is. */
+    enough: (writer: Writer, id: string): Promise<boolean> =>
+      write(() => {
+        const thread = store.threads.byWriter(writer);
+        const conversation = conversationOf(thread);
+        if (!thread || !conversation) return { result: false, news: [] };
+        const before = store.entries.within(persons.scopeOf(conversation), id);
+        if (before) return { result: before.kind === 'wrapped-up', news: [] };
+        const waits = conversation.threads.filter(
+          ({ aside, waitingSince }) => !aside && waitingSince !== null,
+        );
+        const isTheirs = waits.length === 1 && waits[0]?.threadId === thread.id;
+        const last = store.entries
+          .threadBefore(thread.id, Number.MAX_SAFE_INTEGER, ENOUGH_LOOKED_BACK)
+          .findLast(({ kind }) => kind === 'visitor-said' || kind === 'team-said');
+        // What was said after the card is answered by nothing.
+        const isCard = last?.kind === 'visitor-said' && last.setAside === 'card';
+        if (!isTheirs || !isCard) return { result: false, news: [] };
+        const happening = { kind: 'wrapped-up' as const, memberId: null };
+        return { result: true, news: [record.add(conversation, null, [{ id, happening }])] };
+      }),
     /**
      * Something that only means anything once something was said; `recordingFor` gives null where it changes
      * nothing. Under an id that is taken it is done already, or refused. False: nothing was ever said.

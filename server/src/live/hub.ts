@@ -53,8 +53,11 @@ export const toVisitorEntry = (
 ): VisitorEntry | null => {
   if (!isForVisitor(entry.kind)) return null;
   if (entry.kind === 'door-sign') {
-    const { seq, id, at, text } = entry;
-    return { seq, id, at, text, files: [], by: 'door', name: '', face: null };
+    const { seq, id, at, text, card } = entry;
+    const said = { seq, id, at, text, by: 'door' as const, name: '', face: null };
+    if (!card) return { ...said, files: [] };
+    const { files, ...more } = card;
+    return { ...said, files, card: more };
   }
   if (entry.kind !== 'visitor-said' && entry.kind !== 'team-said') return null;
   const { seq, id, at, text, files } = entry;
@@ -69,6 +72,7 @@ export const toVisitorEntry = (
     name: person?.name ?? '',
     face: person?.face ?? null,
     ...(entry.kind === 'visitor-said' && entry.callBack ? { callBack: entry.callBack } : {}),
+    ...(entry.kind === 'visitor-said' && entry.tapped ? { isTap: true } : {}),
   };
 };
 

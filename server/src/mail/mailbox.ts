@@ -1,27 +1,41 @@
 import type { IncomingMail } from '@porch/contract/mail';
 import { MAIL_LARGEST_BYTES } from '@porch/contract/mail';
-import { ImapFlow } from 'imapflow';
+import type { ImapFlow } from 'imapflow';
 import type { Clock } from '../clock';
 import type { MailSettingsKept } from './settings';
 import type { MailTaking } from './taking';
 
 type Mailbox = Extract<IncomingMail, { kind: 'mailbox' }>;
 
+const IDLE_AFTER_MS = 500;
 const AGAIN_FIRST_MS = 2_000;
 const AGAIN_LONGEST_MS = 5 * 60_000;
 /** So many of the newest are looked at when it is opened; what is older was there before us. */
 const UNSEEN_MOST = 200;
 
-const open = ({ host, port, security, user }: Mailbox, password: string): ImapFlow =>
-  new ImapFlow({
+/** A connection, from before it is opened. */
+interface Following {
+  client: ImapFlow | null;
+  isOver: boolean;
+}
+
+const open = async (
+  { host, port, security, user }: Mailbox,
+  password: string,
+): Promise<ImapFlow> => {
+  const { ImapFlow } = await import('imapflow');
+  return new ImapFlow({
     host,
     port,
     secure: security === 'tls',
     ...(security === 'none' ? { doSTARTTLS: false } : {}),
     ...(security === 'starttls' ? { doSTARTTLS: true } : {}),
     auth: { user, pass: password },
+    // So soon after the last word it waits to be told of new mail; as it is shipped, after fifteen seconds.
+    autoIdleDelay: IDLE_AFTER_MS,
     logger: false,
   });
+};
 
 /** Why a mailbox cannot be looked into, by a code. */
 const whyOf = (error: unknown): string => {
@@ -41,7 +55,7 @@ export const createMailboxes = (services: {
   report: (error: unknown) => void;
 }) => {
   const { clock, taking, mailSettings, report } = services;
-  let current: { client: ImapFlow; isOver: boolean } | null = null;
+  let current: Following | null = null;
   let problem: string | null = null;
   let isStopped = false;
 
@@ -107,8 +121,7 @@ export const createMailboxes = (services: {
   };
 
   /** One connection, from signing in until it ends; fails with why it ended. */
-  const follow = async (mailbox: Mailbox, mine: NonNullable<typeof current>) => {
-    const { client } = mine;
+  const follow = async (mailbox: Mailbox, client: ImapFlow, mine: Following) => {
     // What is not ours stays unseen, and is not fetched again and again.
     const looked = new Set<number>();
     const ended = new Promise<void>((resolve) => client.once('close', resolve));
@@ -141,10 +154,13 @@ export const createMailboxes = (services: {
   const run = async (mailbox: Mailbox, password: string): Promise<void> => {
     let waitMs = AGAIN_FIRST_MS;
     for (;;) {
-      const mine = { client: open(mailbox, password), isOver: false };
+      const mine: Following = { client: null, isOver: false };
       current = mine;
+      const client = await open(mailbox, password);
+      mine.client = client;
+      if (mine.isOver) return;
       const beganAt = clock.steady();
-      await follow(mailbox, mine).catch((error) => {
+      await follow(mailbox, client, mine).catch((error) => {
         problem = whyOf(error);
       });
       if (mine.isOver || isStopped) return;
@@ -161,7 +177,7 @@ export const createMailboxes = (services: {
   const stop = (): void => {
     if (!current) return;
     current.isOver = true;
-    current.client.close();
+    current.client?.close();
     current = null;
   };
 

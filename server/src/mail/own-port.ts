@@ -1,5 +1,5 @@
 import { MAIL_LARGEST_BYTES } from '@porch/contract/mail';
-import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from 'smtp-server';
+import type { SMTPServer, SMTPServerDataStream, SMTPServerSession } from 'smtp-server';
 import { addressKey } from '../security/addresses';
 import type { Buckets } from '../security/bucket';
 import type { MailTaking } from './taking';
@@ -57,8 +57,9 @@ export const createMailPort = (services: {
     }
   };
 
-  const build = () =>
-    new SMTPServer({
+  const build = async () => {
+    const { SMTPServer } = await import('smtp-server');
+    return new SMTPServer({
       name: 'hello-porch',
       banner: 'Hello Porch',
       authOptional: true,
@@ -92,22 +93,24 @@ export const createMailPort = (services: {
         );
       },
     });
+  };
 
   let server: SMTPServer | null = null;
 
   return {
     /** Begins to take mail; gives the port on which it does. */
-    listen: (port: number, host: string): Promise<number> =>
-      new Promise((resolve, reject) => {
-        const opened = build();
-        server = opened;
+    listen: async (port: number, host: string): Promise<number> => {
+      const opened = await build();
+      server = opened;
+      return new Promise((resolve, reject) => {
         opened.once('error', reject);
         const listening = opened.listen(port, host, () => {
           opened.off('error', reject);
           opened.on('error', report);
           resolve((listening.address() as { port: number }).port);
         });
-      }),
+      });
+    },
     close: (): Promise<void> =>
       new Promise((resolve) => {
         if (server) server.close(() => resolve());

@@ -4,7 +4,7 @@ import { type Headers, partReply } from '@porch/core/mail';
 import { cleanMessage } from '@porch/core/text';
 import { ABOVE_MARK } from '@porch/core/visitor-mail';
 import { compile } from 'html-to-text';
-import { type AddressObject, type Attachment, type ParsedMail, simpleParser } from 'mailparser';
+import type { AddressObject, Attachment, ParsedMail } from 'mailparser';
 import { picturesIn } from './pictures';
 
 export interface Attached {
@@ -122,6 +122,8 @@ const wordsIn = (text: string): Pick<ReadMail, 'said' | 'rest'> => {
 
 /** Reads a whole mail (RFC 5322, with its encodings). What cannot be decoded is read as well as it can be. */
 export const readMail = async (bytes: Buffer): Promise<ReadMail> => {
+  // Much of it, and needed only from the first mail on: the house starts without.
+  const { simpleParser } = await import('mailparser');
   const parsed = await simpleParser(bytes, {
     skipImageLinks: true,
     skipTextToHtml: true,

@@ -1,5 +1,4 @@
 import type { OutgoingMail } from '@porch/contract/mail';
-import { createTransport } from 'nodemailer';
 
 /** A mail as it goes out. */
 export interface OutMail {
@@ -61,6 +60,7 @@ export const sendMail = async (
   password: string,
   mail: OutMail,
 ): Promise<Sent> => {
+  const { createTransport } = await import('nodemailer');
   const transport = createTransport({
     host,
     port,

@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import type { Fit, Fits } from '@porch/contract/replies';
+import type { Card } from '@porch/core/cards';
 import {
-  type Background,
   createMatching,
   fits,
   type Match,
@@ -11,10 +11,12 @@ import {
 } from '@porch/core/match';
 import { titleFor, withoutGaps } from '@porch/core/replies';
 import type { Clock } from '../clock';
+import type { Dressing } from '../dress/dressing';
 import type { Persons } from '../inbox/persons';
 import { Refused } from '../refused';
 import type { QuickReplyRecord, Store } from '../store';
 import type { AnswerGiven } from '../store/answers-given';
+import { backgroundOf } from './background';
 import { answerId, askedIn, type Learning } from './learning';
 import type { KeptReplies } from './replies';
 
@@ -26,11 +28,7 @@ const MADE_ANEW_AFTER_MS = 30_000;
 /** So many texts are read at once; whoever else waits has a turn then. */
 const TEXTS_AT_ONCE = 40;
 const ROLL_LOOKED_AT = 40;
-/** Words of one stem are longer than it by no more. */
-const ENDING_LONGEST = 3;
 const TITLE_WEIGHT = 3;
-/** Of few texts it cannot be told which words are everywhere: a new house is taken to have heard so many. */
-const ORDINARY_TEXTS = 200;
 
 interface Offered extends Omit<Fit, 'words'> {
   /** Whose own it is; null: everybody's. */
@@ -66,20 +64,11 @@ export const createFitting = (services: {
   persons: Persons;
   replies: KeptReplies;
   learning: Learning;
+  dressing: Pick<Dressing, 'cards' | 'mark'>;
 }) => {
-  const { store, clock, persons, replies, learning } = services;
+  const { store, clock, persons, replies, learning, dressing } = services;
   let index: Index | null = null;
   let making: Promise<Index> | null = null;
-
-  /** What people write otherwise is what the search has: of each stem its commonest word counts, but for the question itself. */
-  const background = (): Background => ({
-    textCount: Math.max(store.search.totals().texts, ORDINARY_TEXTS),
-    textsWith: (stem: string): number =>
-      store.search
-        .completions(stem, SHOWN_MOST)
-        .filter(({ word }) => word.length <= stem.length + ENDING_LONGEST)
-        .reduce((most, { texts }) => Math.max(most, texts - 1), 0),
-  });
 
   const questionsAfter = (kind: string, id: string): Stored['fields'] =>
     store.answersGiven.picksOf(kind, id).map(({ question }) => ({ text: question, weight: 1 }));
@@ -97,6 +86,24 @@ export const createFitting = (services: {
     offered: { kind: 'reply', ...reply },
   });
 
+  const ofCard = ({
+    id,
+    language,
+    question,
+    answer,
+  }: Card): { text: Stored; offered: Offered } => ({
+    text: {
+      id,
+      language,
+      fields: [
+        { text: question, weight: TITLE_WEIGHT },
+        { text: answer, weight: 1 },
+        ...questionsAfter('card', id),
+      ],
+    },
+    offered: { kind: 'card', id, title: question, text: answer, language, memberId: null },
+  });
+
   const ofAnswers = (same: readonly AnswerGiven[]): { text: Stored; offered: Offered }[] => {
     const [newest] = same;
     if (!newest) return [];
@@ -112,12 +119,18 @@ export const createFitting = (services: {
     return [{ text: { id, language, fields }, offered: { ...offered, language, memberId: null } }];
   };
 
+  const storedMark = (): string => `${replies.mark()} ${dressing.mark()}`;
+
   const make = async (): Promise<Index> => {
-    const made = { stored: replies.mark(), learned: learning.changes(), madeAt: clock.steady() };
-    const matching = createMatching(background());
+    const made = { stored: storedMark(), learned: learning.changes(), madeAt: clock.steady() };
+    const matching = createMatching(backgroundOf(store));
     const offered = new Map<string, Offered>();
     const all = [
       ...store.quickReplies.all().map((reply) => () => [ofReply(reply)]),
+      ...dressing
+        .cards()
+        .filter(({ answer }) => answer !== '')
+        .map((card) => () => [ofCard(card)]),
       ...bySameWords(store.answersGiven.newest()).map((same) => () => ofAnswers(same)),
     ];
     for (const [at, read] of all.entries()) {
@@ -144,7 +157,7 @@ export const createFitting = (services: {
 
   /** What somebody has written counts at once; what was learned, a moment later, and nobody waits for that. */
   const current = async (): Promise<Index> => {
-    if (!index || index.stored !== replies.mark()) return makeAnew();
+    if (!index || index.stored !== storedMark()) return makeAnew();
     const isOld = clock.steady() - index.madeAt >= MADE_ANEW_AFTER_MS;
     if (isOld && index.learned !== learning.changes()) void makeAnew();
     return index;

@@ -1,6 +1,7 @@
 import type { Entry, Picked } from '@porch/core/conversation';
 import { firstNameOf, toStored } from '@porch/core/replies';
 import type { Clock } from '../clock';
+import type { Dressing } from '../dress/dressing';
 import type { Follow } from '../inbox/record';
 import type { Store } from '../store';
 
@@ -35,14 +36,25 @@ export const answerId = (seq: number): string => `answer-${String(seq).padStart(
 const seqIn = (id: string): number => Number(id.slice('answer-'.length)) || 0;
 
 /** What was picked for which question, and what was answered to which, as it is written. */
-export const createLearning = ({ store, clock }: { store: Store; clock: Clock }) => {
+export const createLearning = (services: {
+  store: Store;
+  clock: Clock;
+  dressing: Pick<Dressing, 'cards'>;
+}) => {
+  const { store, clock, dressing } = services;
   let changes = 0;
 
   /** A device without signal may pick what is not there any more. */
-  const isThere = ({ kind, id }: Picked): boolean =>
-    kind === 'reply'
-      ? store.quickReplies.byId(id) !== null
-      : kind === 'answer' && store.answersGiven.bySeq(seqIn(id)) !== null;
+  const isThere = ({ kind, id }: Picked): boolean => {
+    switch (kind) {
+      case 'reply':
+        return store.quickReplies.byId(id) !== null;
+      case 'card':
+        return dressing.cards().some((card) => card.id === id);
+      case 'answer':
+        return store.answersGiven.bySeq(seqIn(id)) !== null;
+    }
+  };
 
   const learn = (answer: Answer, name: string): void => {
     const before = store.entries.threadBefore(answer.threadId ?? '', answer.seq, LOOKED_BACK_MOST);

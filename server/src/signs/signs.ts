@@ -18,6 +18,7 @@ export interface Listening {
 
 /** Whoever was silent for so long has come for something else. */
 const ANOTHER_VISIT_MS = 12 * 3_600_000;
+const LOOKED_BACK_MOST = 60;
 
 /** The one automatic message of a door that answers what is left while nobody is in, or acknowledges a first message while somebody is. */
 export const createSigns = (services: {
@@ -55,7 +56,16 @@ export const createSigns = (services: {
       const conversation = store.conversations.byId(store.threads.byId(id)?.conversationId ?? '');
       return conversation?.threads.find(({ threadId }) => threadId === id)?.saidSeq ?? [];
     });
-    return store.entries.bySeq(Math.max(0, ...seqs));
+    const last = store.entries.bySeq(Math.max(0, ...seqs));
+    // What a card was tapped for is no message.
+    if (last?.kind !== 'visitor-said' || last.setAside !== 'card' || !last.threadId) return last;
+    return (
+      store.entries
+        .threadBefore(last.threadId, last.seq, LOOKED_BACK_MOST)
+        .findLast(
+          (one) => one.kind === 'team-said' || (one.kind === 'visitor-said' && !one.tapped),
+        ) ?? null
+    );
   };
 
   /** A first message is acknowledged once a visit. Its id is that of the last thing said before. */

@@ -2,6 +2,7 @@ import { answerTimesTable } from './answer-times';
 import { answersGivenTable } from './answers-given';
 import { bellDevicesTable } from './bell-devices';
 import { businessTable } from './business';
+import { cardsTable } from './cards';
 import { claimsTable } from './claims';
 import { conversationsTable } from './conversations';
 import type { Db } from './db';
@@ -42,6 +43,7 @@ import { warningsTable } from './warnings';
 import { waysTable } from './ways';
 
 export type { BellDeviceRecord } from './bell-devices';
+export type { CardCount } from './cards';
 export type { ConversationRecord } from './conversations';
 export { newConversation, toRow, withThreads } from './conversations';
 export { openBeside, openDatabase } from './database';
@@ -113,6 +115,7 @@ export const createStore = (db: Db) => {
     files: filesTable(db),
     quickReplies: quickRepliesTable(db),
     ownWords: ownWordsTable(db),
+    cards: cardsTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {

@@ -16,6 +16,7 @@ import mailFacts from './migrations/0014-mail-facts.sql';
 import likeness from './migrations/0015-likeness.sql';
 import quickReplies from './migrations/0016-quick-replies.sql';
 import answersGiven from './migrations/0017-answers-given.sql';
+import cards from './migrations/0018-cards.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -36,6 +37,7 @@ export const migrations: readonly string[] = [
   likeness,
   quickReplies,
   answersGiven,
+  cards,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

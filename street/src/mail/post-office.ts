@@ -1,5 +1,4 @@
-import { type ParsedMail, simpleParser } from 'mailparser';
-import { createTransport } from 'nodemailer';
+import type { ParsedMail } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 
 /**
@@ -131,6 +130,7 @@ export const createPostOffice = (options: {
     headers?: Record<string, string>;
   }): Promise<string> => {
     const { envelopeFrom, inReplyTo, ...mail } = letter;
+    const { createTransport } = await import('nodemailer');
     const transport = createTransport({
       host: '127.0.0.1',
       port: porchMailPort(),
@@ -198,7 +198,8 @@ export const createPostOffice = (options: {
     // Whoever signs in here may.
     onAuth: ({ username }, _session, done) => done(null, { user: username }),
     onData: (stream, session, done) => {
-      simpleParser(stream)
+      import('mailparser')
+        .then(({ simpleParser }) => simpleParser(stream))
         .then((mail) =>
           take(
             mail,

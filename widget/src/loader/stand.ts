@@ -228,7 +228,7 @@ export const stand = (
       path = location.pathname;
       host.hidden = !isPreview && !isWanted();
       // Inline and important: no style of the page can reach the door.
-      host.style.cssText = `all:initial!important;position:fixed!important;z-index:2147483000!important;${host.hidden ? 'display:none!important' : ''}`;
+      host.style.cssText = `all:initial!important;position:fixed!important;z-index:999999999!important;${host.hidden ? 'display:none!important' : ''}`;
     }
     inside?.went(isOther);
   };
@@ -261,7 +261,9 @@ export const stand = (
   // In the browser's top layer nothing that the page does to its own elements moves or covers it.
   host.popover = 'manual';
   host.showPopover?.();
-  (window.requestIdleCallback ?? setTimeout)(follow);
+  // A page that never rests hears of the light all the same; to `setTimeout` it says: at once.
+  (window.requestIdleCallback ?? setTimeout)(follow, { timeout: 2_000 } as IdleRequestOptions &
+    number);
 
   return {
     open,

@@ -18,6 +18,13 @@ import { pretend } from './pretend';
 
 const TYPING_TOLD_EVERY_MS = 3_000;
 const LANE = 'conversation';
+const FINDING_LONGEST_MS = 8_000;
+
+/** A card that was found. */
+export interface FoundCard {
+  id: string;
+  question: string;
+}
 
 /** The visitor's side of the conversation: model, connection and queue, without any drawing. */
 export const openConversation = ({ door, place, view, isClosed }: PanelPageData) => {
@@ -40,6 +47,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   let readSeq = Number(kept(`porch:read:${door}`) ?? 0);
   let hasSeq = 0;
   let typingToldAt = 0;
+  const finding = new Map<string, (cards: FoundCard[]) => void>();
 
   const tellPage = (message: FromFrame): void => {
     if (isFramed && site) parent.postMessage(message, site);
@@ -53,6 +61,10 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   const hear = (message: ToVisitor): void => {
     if (message.say === 'taken') {
       delivery.settle(message.id, 'arrived');
+      return;
+    }
+    if (message.say === 'found') {
+      finding.get(message.id)?.(message.cards);
       return;
     }
     if (message.say === 'refused') {
@@ -85,6 +97,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
           (isConnected) => change({ type: 'connected', isConnected }),
           () => model.lamp,
           () => (dressed?.hello ? dressed.texts.hello : ''),
+          () => dressed?.asked.all ?? null,
         )
       : connect({
           door,
@@ -128,7 +141,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   const deliver = async (parcel: PanelParcel): Promise<Outcome> => {
     const answer = await delivery.deliver(parcel);
     change({ type: 'held-up', isHeldUp: answer === 'held-up' });
-    if (answer === 'arrived' && parcel.load.do === 'say') tellPage({ porch: 'talked' });
+    if (answer === 'arrived' && parcel.load.do !== 'details') tellPage({ porch: 'talked' });
     return answer === 'held-up' ? 'not-now' : answer;
   };
 
@@ -143,7 +156,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   });
 
   const hasTalked = (): boolean =>
-    model.entries.length > 0 || model.queue.some(({ load }) => load.do === 'say');
+    model.entries.length > 0 || model.queue.some(({ load }) => load.do !== 'details');
 
   /** Somebody has begun to talk in another tab: as long as nothing was said in this one, it goes on there. */
   const joinOtherTab = (): void => {
@@ -274,6 +287,25 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       );
       if (held) hold(null);
     },
+    /** A card of what is asked often was tapped. */
+    tap: ({ id, question }: FoundCard): void => add({ do: 'tap', card: id, question, page }),
+    /** Cards that answer something; none when they cannot be had now. */
+    find: (text: string, why: 'search' | 'note'): Promise<FoundCard[]> => {
+      const id = nanoid();
+      return new Promise((resolve) => {
+        const settle = (cards: FoundCard[]): void => {
+          clearTimeout(timer);
+          finding.delete(id);
+          resolve(cards);
+        };
+        const timer = setTimeout(settle, FINDING_LONGEST_MS, []);
+        finding.set(id, settle);
+        const language = dressed?.language ?? '';
+        if (!send({ do: 'find', id, text, language, for: why })) settle([]);
+      });
+    },
+    /** What was left has been answered by a card; whether that was heard. */
+    enough: (): Promise<boolean> => delivery.enough(nanoid()),
     /** Notes who the visitor is; gives what is wrong with it, or null when it is taken. */
     giveDetails: async (given: Given): Promise<Refusal | null> => {
       const refusal = model.isConnected ? await delivery.check(nanoid(), given) : null;
@@ -303,7 +335,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     },
     /** A file's bytes as an address that only this page can open. Null when they cannot be had. */
     fetchFile: async (id: string, size: 'whole' | 'thumbnail'): Promise<string | null> => {
-      const response = await fetch(`/door/${door}/files/${id}?size=${size}`, {
+      // In the dressing room whoever is signed in looks at their own pictures.
+      const path = isPretended ? '/api' : `/door/${door}`;
+      const response = await fetch(`${path}/files/${id}?size=${size}`, {
         headers: { authorization: `Bearer ${token.now()}`, 'x-site': site },
       }).catch(() => null);
       return response?.ok ? URL.createObjectURL(await response.blob()) : null;

@@ -74,30 +74,32 @@ export const createDelivery = (errand: Errand) => {
       // A crowd passes; what somebody said of themselves waits without being asked for again.
       return typeof outcome === 'object' && outcome.code === 'too-many' ? 'not-now' : outcome;
     }
+    const from = {
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      language: errand.language,
+      consent: errand.consent,
+      device: errand.device,
+    };
+    if (load.do === 'tap') {
+      const { card, page } = load;
+      return errand.send({ do: 'tap', id, card, page, ...from }) ? awaitAnswer(id) : 'not-now';
+    }
     for (const file of load.files) {
       const outcome = await upload(errand, file);
       if (outcome !== 'arrived') return outcome;
     }
     const fileIds = load.files.map((file) => file.id);
     const { text, page, callBack } = load;
-    const message: FromVisitor = {
-      do: 'say',
-      id,
-      text,
-      fileIds,
-      page,
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-      language: errand.language,
-      consent: errand.consent,
-      callBack,
-      device: errand.device,
-    };
+    const message: FromVisitor = { do: 'say', id, text, fileIds, page, callBack, ...from };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };
 
   return {
     deliver,
     settle,
+    /** Says that a card answered it; whether that was heard. */
+    enough: async (id: string): Promise<boolean> =>
+      errand.send({ do: 'enough', id }) && (await awaitAnswer(id)) === 'arrived',
     /** Asks whether details could be kept; null when they could, or when nobody can be asked now. */
     check: async (id: string, given: Given): Promise<Refusal | null> => {
       if (!errand.send({ ...toDetails(given), do: 'check', id })) return null;

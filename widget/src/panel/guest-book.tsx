@@ -78,7 +78,8 @@ const Control = (props: { field: ShownField; value: string; problem: string }) =
   );
 };
 
-const Field = (props: { field: ShownField; value: string; problem: string }) => {
+/** A field with its label, and what is wrong with it. */
+export const Field = (props: { field: ShownField; value: string; problem: string }) => {
   const say = useSay();
   const { field, problem } = props;
   return (
@@ -98,7 +99,7 @@ const Field = (props: { field: ShownField; value: string; problem: string }) => 
 };
 
 /** What is wrong with what was typed, by field; nothing when all is well as far as can be told here. */
-const problemsIn = (
+export const problemsIn = (
   fields: readonly ShownField[],
   typed: ReadonlyMap<string, string>,
   isNote: boolean,
@@ -119,7 +120,11 @@ const problemsIn = (
   return found;
 };
 
-const toGiven = (fields: readonly ShownField[], typed: ReadonlyMap<string, string>): Given => {
+/** What was typed as it is given. */
+export const toGiven = (
+  fields: readonly ShownField[],
+  typed: ReadonlyMap<string, string>,
+): Given => {
   const own: Record<string, string> = {};
   const given: Given = {};
   for (const { id, kind } of fields) {

@@ -12,6 +12,7 @@ import { type Conversation, openConversation } from './conversation';
 import { readDoor } from './door';
 import { Face } from './face';
 import { GuestBook, isAnswered } from './guest-book';
+import { useAsked } from './late';
 import { type Model, shownDetails } from './model';
 import { OtherWays } from './other-ways';
 import { clockTime, Roll } from './slips';
@@ -252,7 +253,8 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const isNote = state !== 'lit';
   const isHoursOnly = isNote && view.whenNotLit === 'hours';
   const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
-  const hasTalked = model.entries.length > 0;
+  const hasTalked = model.entries.some(({ by, isTap }) => by !== 'door' && !isTap);
+  const Asked = useAsked(view.asked.isAny)?.Asked;
   const said = model.entries.length + model.queue.length;
   const isTyping = model.typing !== null && now - model.typing.at < TYPING_SHOWN_MS;
   const isConsentMissing = view.consent !== null && !model.hasAgreed;
@@ -296,6 +298,15 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
           </p>
         )}
         <Roll conversation={conversation} model={model} open={setLarge} />
+        {Asked && !mustAnswerFirst && (
+          <Asked
+            conversation={conversation}
+            model={model}
+            state={state}
+            isMute={isHoursOnly}
+            isConsentMissing={isConsentMissing}
+          />
+        )}
         <p class="typing" role="status">
           {isTyping ? say('typing', { name: model.typing?.name ?? '' }) : ''}
         </p>

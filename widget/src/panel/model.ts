@@ -154,6 +154,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         offsetMs: message.now - now,
       };
     case 'taken':
+    case 'found':
     case 'refused':
     case 'pulse':
       return model;

@@ -10,6 +10,8 @@ export type Load =
       page: { url: string; title: string } | null;
       callBack?: CallBack;
     }
+  /** A card of what is asked often; its question shows until it has arrived. */
+  | { do: 'tap'; card: string; question: string; page: { url: string; title: string } | null }
   | ({ do: 'details' } & Given);
 
 /** What a visitor says of themselves; `own` are answers to the door's own questions, by id. */

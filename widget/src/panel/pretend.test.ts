@@ -1,4 +1,5 @@
 import type { ToVisitor } from '@porch/contract/visitor';
+import type { Card, Cards } from '@porch/core/cards';
 import type { Light } from '@porch/core/lamp';
 import { pretend } from './pretend';
 
@@ -8,7 +9,7 @@ describe('the other end of the wire in the dressing room', () => {
   beforeEach(() => jest.useFakeTimers());
   afterEach(() => jest.useRealTimers());
 
-  const open = (lamp: Light = dark, hello = '') => {
+  const open = (lamp: Light = dark, hello = '', asked: Cards | null = null) => {
     const heard: ToVisitor[] = [];
     const connected: boolean[] = [];
     const line = pretend(
@@ -16,6 +17,7 @@ describe('the other end of the wire in the dressing room', () => {
       (isConnected) => connected.push(isConnected),
       () => lamp,
       () => hello,
+      () => asked,
     );
     jest.runAllTimers();
     return { heard, connected, line };
@@ -64,5 +66,44 @@ describe('the other end of the wire in the dressing room', () => {
       { say: 'taken', id: 'check-00001' },
       { say: 'taken', id: 'details-001' },
     ]);
+  });
+
+  it('answers cards, what is looked for among them, and what they were enough for', () => {
+    const card = (id: string, leads: Card['leads']): Card => ({
+      id,
+      language: 'en',
+      question: `Do you ${id}?`,
+      answer: 'We do.',
+      link: '',
+      pictureIds: ['picture-1'],
+      leads,
+    });
+    const asked = {
+      cards: [card('deliver', { to: 'cards', ids: ['repot'] }), card('repot', { to: 'end' })],
+      first: [],
+    };
+    const { heard, line } = open(dark, '', asked);
+    line.send({ do: 'tap', id: 'tap-1', card: 'deliver', page: null });
+    line.send({ do: 'tap', id: 'tap-2', card: 'nothing', page: null });
+    line.send({ do: 'find', id: 'find-1', text: 'repotting', language: 'en', for: 'note' });
+    line.send({ do: 'enough', id: 'enough-1' });
+    jest.runAllTimers();
+    const said = heard.flatMap((one) => (one.say === 'entries' ? one.entries : []));
+    expect(said).toMatchObject([
+      { by: 'visitor', text: 'Do you deliver?', isTap: true },
+      {
+        by: 'door',
+        text: 'We do.',
+        files: [{ id: 'picture-1' }],
+        card: { offers: [{ id: 'repot' }] },
+      },
+    ]);
+    expect(heard).toContainEqual({ say: 'refused', id: 'tap-2', refusal: { code: 'card-gone' } });
+    expect(heard).toContainEqual({
+      say: 'found',
+      id: 'find-1',
+      cards: [expect.objectContaining({ id: 'repot' })],
+    });
+    expect(heard).toContainEqual({ say: 'taken', id: 'enough-1' });
   });
 });

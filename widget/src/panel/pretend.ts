@@ -1,6 +1,9 @@
 import type { FromVisitor, ToVisitor, VisitorEntry } from '@porch/contract/visitor';
+import { type Cards, toldOf } from '@porch/core/cards';
 import type { Light } from '@porch/core/lamp';
 import type { Connection } from './connection';
+
+const FOUND_MOST = 3;
 
 /**
  * The other side of the wire in the dressing room: takes everything, keeps nothing. What is shown is
@@ -12,6 +15,8 @@ export const pretend = (
   lamp: () => Light,
   /** The first hello; empty: none is said. */
   hello: () => string,
+  /** What is asked often. */
+  asked: () => Cards | null,
 ): Connection => {
   let seq = 0;
   const say = (message: Extract<FromVisitor, { do: 'say' }>): void => {
@@ -36,8 +41,42 @@ export const pretend = (
     const said: VisitorEntry = { ...entry, seq, id, text, by: 'door' };
     hear({ say: 'entries', entries: [said], seq, last: id });
   };
+  const put = (entry: Omit<VisitorEntry, 'seq' | 'at' | 'name' | 'face'>): void => {
+    seq += 1;
+    const whole = { ...entry, seq, at: Date.now(), name: '', face: null };
+    hear({ say: 'entries', entries: [whole], seq, last: entry.id });
+  };
+  const tap = ({ id, card: cardId }: Extract<FromVisitor, { do: 'tap' }>): void => {
+    const all = asked();
+    const card = all?.cards.find((one) => one.id === cardId);
+    if (!all || !card) {
+      hear({ say: 'refused', id, refusal: { code: 'card-gone' } });
+      return;
+    }
+    put({ id, text: card.question, files: [], by: 'visitor', isTap: true });
+    hear({ say: 'taken', id });
+    const picture = { width: 4, height: 3 };
+    const files = card.pictureIds.map((one) => ({
+      id: one,
+      name: card.question,
+      type: 'image/jpeg',
+      sizeBytes: 0,
+      picture,
+    }));
+    put({ id: `${id}-answer`, text: card.answer, files, by: 'door', card: toldOf(all, card) });
+  };
+  const find = ({ id, text }: Extract<FromVisitor, { do: 'find' }>): void => {
+    const words = text.toLowerCase().match(/[\p{L}\p{N}]{4,}/gu) ?? [];
+    const has = (text: string): boolean =>
+      words.some((word) => text.toLowerCase().includes(word.slice(0, 5)));
+    const found = asked()?.cards.filter(({ question, answer }) => has(`${question} ${answer}`));
+    hear({ say: 'found', id, cards: (found ?? []).slice(0, FOUND_MOST) });
+  };
   const answer = (message: FromVisitor): void => {
     if (message.do === 'say') say(message);
+    else if (message.do === 'tap') tap(message);
+    else if (message.do === 'find') find(message);
+    else if (message.do === 'enough') hear({ say: 'taken', id: message.id });
     else if (message.do === 'details' || message.do === 'check') {
       hear({ say: 'taken', id: message.id });
     }

@@ -1,13 +1,13 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
 import type { CallBack, FileMention } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
-import { pieces } from '@porch/core/links';
 import { Fragment } from 'preact';
-import { useEffect, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
 import { Face } from './face';
+import { useAsked } from './late';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
+import { Picture, Words } from './said';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
 /** As the visitor's own browser writes times, whatever the page's language. */
@@ -25,54 +25,6 @@ const dayOf = (at: number, now: number, say: Say, language: string): string => {
     day: 'numeric',
     month: 'short',
   });
-};
-
-const Words = ({ text }: { text: string }) => (
-  <p class="words" dir="auto">
-    {pieces(text).map((piece) =>
-      piece.href ? (
-        <a key={piece.at} href={piece.href} target="_blank" rel="noopener noreferrer nofollow">
-          {piece.text}
-        </a>
-      ) : (
-        piece.text
-      ),
-    )}
-  </p>
-);
-
-const Picture = (props: {
-  conversation: Conversation;
-  file: FileMention;
-  open: (file: FileMention) => void;
-}) => {
-  const { conversation, file } = props;
-  const say = useSay();
-  const [source, setSource] = useState<string | null | undefined>();
-  useEffect(() => {
-    let made: string | null = null;
-    let isGone = false;
-    void conversation.fetchFile(file.id, 'thumbnail').then((url) => {
-      made = url;
-      if (!isGone) setSource(url);
-    });
-    return () => {
-      isGone = true;
-      if (made) URL.revokeObjectURL(made);
-    };
-  }, [conversation, file.id]);
-  if (source === null) return <p class="missing">{say('missingPicture')}</p>;
-  const { width = 4, height = 3 } = file.picture ?? {};
-  return (
-    <button
-      type="button"
-      class="picture"
-      aria-label={say('openPicture', { name: file.name })}
-      onClick={() => props.open(file)}
-    >
-      <img src={source} alt="" width={width} height={height} />
-    </button>
-  );
 };
 
 const download = async (conversation: Conversation, file: FileMention): Promise<void> => {
@@ -112,13 +64,21 @@ const Files = (props: {
   );
 };
 
-const Top = (props: { who: string; face?: string | null; at: number; state?: MessageState }) => {
+const Top = (props: {
+  who: string;
+  face?: string | null;
+  at: number;
+  state?: MessageState;
+  /** From where it comes. */
+  mark?: string;
+}) => {
   const say = useSay();
   return (
     <p class="top">
       {props.face !== undefined && <Face name={props.who} url={props.face} />}
       <b dir="auto">{props.who}</b>{' '}
       <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at)}</time>
+      {props.mark && <span>{props.mark}</span>}
       {props.state && props.state !== 'failed' && (
         <span class={`state ${props.state}`}>{say(props.state)}</span>
       )}
@@ -147,6 +107,7 @@ const Slip = (props: {
   const { business } = useView();
   const say = useSay();
   const isMine = entry.by === 'visitor';
+  const Guide = useAsked(entry.card !== undefined)?.Guide;
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   return (
     <li class={`slip ${entry.by}`}>
@@ -155,12 +116,24 @@ const Slip = (props: {
         face={entry.by === 'team' ? entry.face : undefined}
         at={entry.at - model.offsetMs}
         state={state}
+        mark={entry.card && say('asked')}
       />
       {entry.callBack && <Called {...entry.callBack} />}
-      {entry.text && <Words text={entry.text} />}
-      <Files conversation={props.conversation} files={entry.files} open={props.open} />
+      {entry.card && Guide ? (
+        <Guide {...props} />
+      ) : (
+        <>
+          {entry.text && <Words text={entry.text} />}
+          <Files conversation={props.conversation} files={entry.files} open={props.open} />
+        </>
+      )}
     </li>
   );
+};
+
+const textOf = (load: Load): string => {
+  if (load.do === 'details') return detailsText(load);
+  return load.do === 'say' ? load.text : load.question;
 };
 
 const detailsText = (load: Extract<Load, { do: 'details' }>): string =>
@@ -179,7 +152,7 @@ const Unsent = ({
   const say = useSay();
   // Details show where they were given; only when they were refused must that be said.
   if (load.do === 'details' && parcel.state !== 'failed') return null;
-  const text = load.do === 'say' ? load.text : detailsText(load);
+  const text = textOf(load);
   const files = load.do === 'say' ? load.files : [];
   const refusal = model.refusals[parcel.id];
   return (

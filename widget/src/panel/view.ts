@@ -62,6 +62,8 @@ export const sayRefusal = (say: Say, { code, limit, waitMs }: Refusal): string =
       return say('consentFirst');
     case 'door-closed':
       return say('closed');
+    case 'card-gone':
+      return say('refused.card');
     default:
       return say('refused.fault');
   }

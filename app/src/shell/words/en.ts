@@ -102,6 +102,11 @@ export const en = {
     const sentence = refusals[refusal.code];
     return typeof sentence === 'function' ? sentence(refusal) : sentence;
   },
+  pictures: {
+    label: 'Pictures',
+    add: 'Add a picture',
+    takeOut: (name: string) => `Take out ${name}`,
+  },
   picture: {
     choose: 'Choose a picture',
     change: 'Choose another',
@@ -135,6 +140,10 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'link-not-understood': 'This is no link. Nothing was saved; write it with https:// in front.',
   'too-many-of-these': ({ limit }) => `There are ${limit} of these already, and no more fit.`,
   'choice-unknown': 'One of the choices is not known here. Nothing was saved; choose again.',
+  'leads-back': 'A card leads back to itself. Nothing was saved; let it lead somewhere else.',
+  'too-deep': 'Cards lead on too far. Nothing was saved; three steps are the most.',
+  'leads-nowhere': 'A card leads on to nothing. Nothing was saved; choose where it leads.',
+  'card-gone': 'This question is not answered here any more. Nothing was sent.',
   'password-wrong': 'The old password is not right. Nothing was changed.',
   'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',
   'email-taken': 'Somebody with this email is on the team already. Use another one.',

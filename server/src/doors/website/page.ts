@@ -4,6 +4,8 @@ import type { DoorView } from '@porch/core/dress';
 /** The names of the panel's built files, which carry a hash of what is in them. */
 export interface PanelFiles {
   script: string;
+  /** What the script needs at once. */
+  parts: readonly string[];
   /** The loader's second part. */
   more: string;
   style: string;
@@ -32,7 +34,7 @@ export const panelPage = (
 ${head(data.view.business.name)}
 <link rel="stylesheet" href="/widget/${files.style}">
 <script type="application/json" id="door">${toDataBlock(data)}</script>
-<script type="module" src="/widget/${files.script}"></script>
+${files.parts.map((part) => `<link rel="modulepreload" href="/widget/${part}">\n`).join('')}<script type="module" src="/widget/${files.script}"></script>
 </head>
 <body><main id="panel" aria-label="${escapeHtml(data.view.business.name)}"></main></body>
 </html>

@@ -75,7 +75,7 @@ export const websiteRoutes = async ({
   panelFiles,
 }: Routing): Promise<void> => {
   const { website, clock, lamp, hub, visiting, files, limits, dressing, shown } = services;
-  const { sightings, connections, isOwnOrigin, ringing, report } = services;
+  const { sightings, connections, isOwnOrigin, ringing, report, store } = services;
 
   const listedOrigin = (request: FastifyRequest, door: DoorRecord, page: string): string => {
     const origin = request.headers.origin ?? '';
@@ -365,7 +365,9 @@ export const websiteRoutes = async ({
     async (request, reply) => {
       const { threadId } = threadOf(request);
       const file = files.find(request.params.id);
-      if (file.inThread !== threadId) throw new Refused('not-found');
+      // A picture of a card is of all who come to the door.
+      const isCards = store.cards.hasFile(website.door(request.params.door).id, file.id);
+      if (file.inThread !== threadId && !isCards) throw new Refused('not-found');
       return serveFile(reply, files, file, request.query.size === 'thumbnail');
     },
   );

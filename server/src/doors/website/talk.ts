@@ -31,6 +31,7 @@ export const openTalk = (
 ): Talk => {
   const { visiting, website, presence, hub, reach, lamp, promises, clock, limits, disk, store } =
     services;
+  const { finding } = services;
   let visitor: Known | null = null;
   let leave = (): void => {};
 
@@ -98,6 +99,21 @@ export const openTalk = (
     send({ say: 'taken', id: message.id });
   };
 
+  const tap = async (known: Known, message: Extract<FromVisitor, { do: 'tap' }>) => {
+    refuseFlood(known);
+    refuseIfNewInACrowd(known);
+    website.openDoor(door.publicId);
+    await visiting.tap(known, message, true);
+    known.hasTalked = true;
+    send({ say: 'taken', id: message.id });
+  };
+
+  const find = async (known: Known, message: Extract<FromVisitor, { do: 'find' }>) => {
+    const { id, text, language } = message;
+    const cards = await finding.of(door.id, { text, language, isNote: message.for === 'note' });
+    if (visitor === known) send({ say: 'found', id, cards });
+  };
+
   const check = (known: Known, message: Extract<FromVisitor, { do: 'check' }>): void => {
     refuseFlood(known);
     visiting.check(known, message);
@@ -130,6 +146,8 @@ export const openTalk = (
         return details(visitor, message);
       case 'check':
         return check(visitor, message);
+      case 'tap':
+        return tap(visitor, message);
     }
     if (isOverdone(visitor)) return;
     switch (message.do) {
@@ -141,6 +159,11 @@ export const openTalk = (
         return visiting.page(visitor, message.id, message.page);
       case 'typing':
         return tellTyping(visitor);
+      case 'find':
+        return find(visitor, message);
+      case 'enough':
+        await visiting.enough(visitor, message.id);
+        return send({ say: 'taken', id: message.id });
     }
   };
 

@@ -4,6 +4,7 @@ import { languagesOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
 import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
+import type { AskedOften } from '../../cards/cards';
 import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
@@ -27,6 +28,9 @@ export interface VisitorMessage extends Message {
   /** In which language the door speaks to them. */
   language?: string;
 }
+
+/** A tap on a card of what is asked often. */
+export type VisitorTap = Omit<VisitorMessage, 'text' | 'fileIds' | 'callBack'> & { card: string };
 
 /** What a visitor may say of themselves; an own question is known by its id. */
 export interface GivenDetails extends Omit<Details, 'own'> {
@@ -62,10 +66,11 @@ export const createVisiting = (services: {
   receive: Receive;
   signs: Signs;
   clock: Clock;
+  cards: Pick<AskedOften, 'told'>;
   /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
   personKey: (doorId: string) => string | null;
 }) => {
-  const { store, dressing, receive, signs, clock, personKey } = services;
+  const { store, dressing, receive, signs, clock, cards, personKey } = services;
 
   const phoneOf = (typed: string): string => {
     const line = bounded(typed, 'phone', PHONE_LONGEST);
@@ -134,6 +139,10 @@ export const createVisiting = (services: {
     return writer;
   };
 
+  /** What the door does not speak is no language of theirs here. */
+  const spokenAt = (doorId: string, language: string | undefined): string | undefined =>
+    languagesOf(dressing.published(doorId)).find((one) => one === language);
+
   const stateOf = (visitor: Visitor): ThreadState | null => receive.stateOf(writerOf(visitor));
 
   return {
@@ -162,9 +171,7 @@ export const createVisiting = (services: {
       const before = (known: ThreadState | null) => consentFor(visitor.doorId, known, consent);
       const after = (threadIds: readonly string[]) =>
         signs.after(visitor.doorId, threadIds, { language: typed.language, zone: typed.zone });
-      // What the door does not speak is no language of theirs here.
-      const languages = languagesOf(dressing.published(visitor.doorId));
-      const language = languages.find((one) => one === typed.language);
+      const language = spokenAt(visitor.doorId, typed.language);
       const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
       return receive.message(
         writerOf(visitor),
@@ -172,6 +179,47 @@ export const createVisiting = (services: {
         { isHere, before, after },
       );
     },
+    /** Takes a tap: the question and its card's answer go onto the roll. The same id twice is once. */
+    tap: (
+      visitor: Visitor,
+      { consent, card, ...typed }: VisitorTap,
+      isHere: boolean,
+    ): Promise<string> => {
+      const { doorId } = visitor;
+      const writer = writerOf(visitor);
+      const known = store.threads.byWriter(writer);
+      const kept = known && store.entries.inThread(known.id, typed.id);
+      if (known?.conversationId && kept?.kind === 'visitor-said' && kept.tapped?.card === card) {
+        return Promise.resolve(known.conversationId);
+      }
+      const { question, answer, said, tapped } = cards.told(doorId, card);
+      const before = (state: ThreadState | null) => consentFor(doorId, state, consent);
+      const after = (threadIds: readonly string[]): Recording[] => [
+        { id: newId(), happening: { kind: 'door-sign', text: answer, until: null, card: said } },
+        // To whom it is passed may not be in; an answer acknowledges it enough otherwise.
+        ...(tapped.passedTo
+          ? signs
+              .after(doorId, threadIds, { language: typed.language, zone: typed.zone })
+              .filter(({ happening }) => happening.kind === 'door-sign' && !happening.isHello)
+          : []),
+      ];
+      return receive.message(
+        writer,
+        {
+          ...typed,
+          text: question,
+          fileIds: [],
+          language: spokenAt(doorId, typed.language),
+          device: typed.device && hashSecret(typed.device),
+          tapped,
+          setAside: tapped.passedTo ? undefined : 'card',
+        },
+        { isHere, before, after },
+      );
+    },
+    /** A card has answered what they left: nobody has to, where nothing else of theirs waits. */
+    enough: (visitor: Visitor, id: string): Promise<boolean> =>
+      receive.enough(writerOf(visitor), id),
     /** Who the visitor is and how they can be reached. False when nothing was ever said. */
     details: async (visitor: Visitor, id: string, typed: GivenDetails): Promise<boolean> => {
       const { id: account, ...proved } = provedIn(visitor.doorId, typed);

@@ -18,6 +18,7 @@ import { problemOf } from '../../../shell/session/problems';
 import { useDressing, useTrial } from '../data/dressing';
 import type { Work, Workbench } from '../data/workbench';
 import { words } from '../words';
+import { AskedPart } from './asked-part';
 import { type Editing, type LampShown, type Looked, previewOf, shownBusiness } from './editor';
 import { GuestBookPart } from './guest-book-part';
 import { LinksPart } from './links-part';
@@ -28,7 +29,7 @@ import { Preview, type ScreenShown } from './preview';
 import { type TextState, TextsPart } from './texts-part';
 import { WherePart } from './where-part';
 
-const parts = ['look', 'people', 'texts', 'links', 'where', 'guestBook'] as const;
+const parts = ['look', 'people', 'texts', 'links', 'where', 'guestBook', 'asked'] as const;
 type Part = (typeof parts)[number];
 
 const isPart = (text: unknown): text is Part => parts.some((part) => part === text);
@@ -217,6 +218,7 @@ const Dressing = (props: {
     links: () => <LinksPart {...editing} />,
     where: () => <WherePart {...editing} />,
     guestBook: () => <GuestBookPart {...editing} />,
+    asked: () => <AskedPart {...editing} doorId={door.id} language={showing.language} />,
   };
   const looking = <Looking door={door} house={house} work={work} showing={showing} />;
   const editor = (

@@ -54,7 +54,8 @@ export const previewOf = (
   business: ShownBusiness,
   shown: { publicId: string; language: string; lamp: LampShown; now: number },
 ) => {
-  const view = viewOf(dress, business, shown.language);
+  const seen = viewOf(dress, business, shown.language);
+  const view = { ...seen, asked: { ...seen.asked, all: dress.asked } };
   const lamp =
     shown.lamp === 'soon'
       ? ({ state: 'back-soon', until: shown.now + SOON_MS } as const)

@@ -1,5 +1,6 @@
 import type { DressProblem, PlateShape } from '@porch/core/dress';
 import { many } from '../../../kit/many';
+import { asked } from './asked';
 
 export const en = {
   title: 'Dressing room',
@@ -10,7 +11,9 @@ export const en = {
     links: 'Links',
     where: 'Where',
     guestBook: 'Guest book',
+    asked: 'Asked often',
   },
+  asked,
   partsLabel: 'What to dress',
   preview: 'Preview',
   edit: 'Back to dressing',
@@ -202,5 +205,8 @@ export const en = {
     'link-not-understood': () => 'This is no link. Write it as https://quillfern.example/privacy.',
     'too-many-of-these': (limit: number) => `At most ${limit} of these.`,
     'choice-unknown': () => 'One of these is not known. Choose again.',
+    'leads-back': () => 'From here it leads back to itself. Choose another way on.',
+    'too-deep': () => 'This is more than three steps deep. End it a step before.',
+    'leads-nowhere': () => 'Choose which cards follow, or let it end here.',
   } satisfies Record<DressProblem['code'], (limit: number) => string>,
 };

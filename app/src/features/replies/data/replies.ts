@@ -1,8 +1,6 @@
 import type { QuickReplies, QuickReply, QuickReplyChange, TakenIn } from '@porch/contract/replies';
-import type { FileMention } from '@porch/core/conversation';
 import { indexReplies } from '@porch/core/replies';
 import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
 import { api } from '../../../shell/session/api';
 import {
@@ -65,14 +63,6 @@ export const usePutReply = () =>
 export const useDropReply = () => useChange((id: string) => api.drop(`/api/quick-replies/${id}`));
 
 /** Brings a picture to the house, to go with a quick reply. */
-export const useUploadPicture = () =>
-  useMutation({
-    mutationFn: async (file: File): Promise<FileMention> => {
-      const id = nanoid();
-      return api.upload(id, file.name, file);
-    },
-  });
-
 type Form = 'csv' | 'json';
 
 /** Where they are written out. */

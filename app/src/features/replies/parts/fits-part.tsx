@@ -56,11 +56,11 @@ export const FitsPart = (props: { fits: readonly Fit[]; take: (fit: Fit) => void
         >
           <Marked text={fit.title} marked={fit.words} kind="label" />
           <Marked text={briefOf(fit.text)} marked={fit.words} kind="second" />
-          {fit.kind === 'answer' ? (
+          {fit.kind === 'reply' ? null : (
             <Text kind="small" tone="slate">
-              {said.given}
+              {fit.kind === 'card' ? said.card : said.given}
             </Text>
-          ) : null}
+          )}
         </Pressable>
       ))}
     </View>

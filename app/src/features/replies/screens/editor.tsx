@@ -10,29 +10,25 @@ import {
 } from '@porch/core/replies';
 import type { Finding } from '@porch/core/writing';
 import { type Href, router } from 'expo-router';
-import X from 'lucide-react-native/icons/x';
 import { nanoid } from 'nanoid';
 import { useMemo, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, type TextInput, View } from 'react-native';
-import { Photo } from '../../../kit/drawn/photo';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
 import { areaOf } from '../../../kit/fields/marked-input';
 import { Select } from '../../../kit/fields/select';
-import { Button, GlyphButton } from '../../../kit/press';
+import { Button } from '../../../kit/press';
 import { Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
-import { useTheme } from '../../../kit/theme/use-theme';
 import { offerUndo } from '../../../shell/frame/undo';
-import { fileAddress } from '../../../shell/pictures/addresses';
-import { chooseFiles } from '../../../shell/pictures/file-chooser';
+import { PicturesField } from '../../../shell/pictures/pictures-field';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { ApiError } from '../../../shell/session/refused';
 import { CheckedField } from '../../writing/parts/checked-field';
 import { LookedThrough } from '../../writing/parts/late';
 import { draftOf, emptyDraft, NEW, type ReplyDraft, replyDrafts } from '../data/draft';
-import { useDropReply, usePutReply, useQuickReplies, useUploadPicture } from '../data/replies';
+import { useDropReply, usePutReply, useQuickReplies } from '../data/replies';
 import { words } from '../words';
 import { Preview } from './preview';
 
@@ -57,52 +53,6 @@ const GapButtons = ({ put }: { put: (gap: string) => void }) => (
     </Row>
   </View>
 );
-
-const Pictures = (props: {
-  pictures: readonly FileMention[];
-  change: (pictures: FileMention[]) => void;
-}) => {
-  const theme = useTheme();
-  const upload = useUploadPicture();
-  const { pictures } = props;
-  const add = (): void =>
-    chooseFiles(
-      ([file]) =>
-        file &&
-        upload.mutate(file, { onSuccess: (mention) => props.change([...pictures, mention]) }),
-      { accept: 'image/*' },
-    );
-  return (
-    <View role="group" aria-label={said().pictures} style={styles.gaps}>
-      <Text kind="label">{said().pictures}</Text>
-      <Row>
-        {pictures.map((picture) => (
-          <View key={picture.id} style={styles.picture}>
-            <Photo
-              source={fileAddress(picture.id, 'thumbnail')}
-              alt={picture.name}
-              style={styles.photo}
-            />
-            <GlyphButton
-              label={said().dropPicture(picture.name)}
-              onPress={() => props.change(pictures.filter((one) => one !== picture))}
-            >
-              <X size={20} color={theme.ink} aria-hidden />
-            </GlyphButton>
-          </View>
-        ))}
-        {pictures.length < REPLY_PICTURES_MOST ? (
-          <Button label={said().addPicture} disabled={upload.isPending} onPress={add} />
-        ) : (
-          <Text kind="second" tone="slate">
-            {said().picturesMost(REPLY_PICTURES_MOST)}
-          </Text>
-        )}
-      </Row>
-      <Problem text={problemOf(upload.error)} />
-    </View>
-  );
-};
 
 const noPictures: FileMention[] = [];
 
@@ -288,7 +238,12 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
         value={draft.isOwn ? 'own' : 'team'}
         onChange={(whose) => change({ isOwn: whose === 'own' })}
       />
-      <Pictures pictures={pictures} change={setPictures} />
+      <PicturesField
+        pictures={pictures}
+        most={REPLY_PICTURES_MOST}
+        mostWords={said().picturesMost(REPLY_PICTURES_MOST)}
+        change={setPictures}
+      />
       <Problem
         text={
           put.error instanceof ApiError && put.error.refusal.code === 'changed-meanwhile'
@@ -323,6 +278,4 @@ const styles = StyleSheet.create({
   page: { padding: 16, gap: 20, maxWidth: 720, width: '100%', alignSelf: 'center' },
   gaps: { gap: 6 },
   small: { paddingHorizontal: 12, paddingVertical: 6 },
-  picture: { flexDirection: 'row', alignItems: 'center' },
-  photo: { width: 72, height: 72 },
 });

@@ -37,9 +37,6 @@ export const en = {
     whose: 'Who may use it',
     whoseTeam: 'The whole team',
     whoseOwn: 'Only me',
-    pictures: 'Pictures',
-    addPicture: 'Add a picture',
-    dropPicture: (name: string) => `Take out ${name}`,
     picturesMost: (most: number) => `At most ${most} pictures go with a quick reply.`,
     preview: 'As somebody would read it',
     previewFor: 'For whom',
@@ -81,6 +78,7 @@ export const en = {
     label: 'What fits',
     take: (title: string) => `Take what fits: “${title}”`,
     given: 'answered so before',
+    card: 'asked often, at your door',
   },
   tray: {
     open: 'Quick replies',

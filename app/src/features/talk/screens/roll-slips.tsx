@@ -288,7 +288,9 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'consented':
       return words().conversation.consented(entry.text);
     case 'wrapped-up':
-      return words().conversation.wrappedUp(memberName(entry.memberId));
+      return entry.memberId
+        ? words().conversation.wrappedUp(memberName(entry.memberId))
+        : words().conversation.enough;
     case 'put-by':
       return words().conversation.putByUntil(
         memberName(entry.memberId),
@@ -334,7 +336,9 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'owed-undone':
       return words().conversation.owedUndone(memberName(entry.memberId));
     case 'door-sign':
-      return words().conversation.doorSign(entry.text);
+      return entry.card
+        ? words().conversation.askedOften(entry.text)
+        : words().conversation.doorSign(entry.text);
     case 'turned-soon':
       return words().conversation.turnedSoon(momentInWords(entry.until, now, zone));
     case 'joined':

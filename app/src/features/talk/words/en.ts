@@ -36,6 +36,8 @@ export const en = {
     knownThere: (what: string) => `Known there as ${what}`,
     consented: (text: string) => `Agreed: “${text}”`,
     wrappedUp: (who: string) => `${who} wrapped this up`,
+    enough: 'They say that a card of what is asked often has answered it',
+    askedOften: (answer: string) => `Answered by a card: ${answer}`,
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     mailed: (to: string) => `Went by email to ${to}`,
@@ -54,6 +56,7 @@ export const en = {
       automatic: 'written by a program, so nobody waits',
       junk: 'junk, as the mail server says, so nobody waits',
       forged: 'the mail server doubts who wrote it, so nobody waits',
+      card: 'tapped in what is asked often, so nobody waits',
     } satisfies Record<SetAside, string>,
     elsewhere: {
       show: (count: number) => (count === 1 ? 'Show its picture' : `Show its ${count} pictures`),

@@ -1,0 +1,55 @@
+import type { FileMention } from '@porch/core/conversation';
+import { pieces } from '@porch/core/links';
+import { useEffect, useState } from 'preact/hooks';
+import type { Conversation } from './conversation';
+import { useSay } from './view';
+
+/** Words with their links. */
+export const Words = ({ text }: { text: string }) => (
+  <p class="words" dir="auto">
+    {pieces(text).map((piece) =>
+      piece.href ? (
+        <a key={piece.at} href={piece.href} target="_blank" rel="noopener noreferrer nofollow">
+          {piece.text}
+        </a>
+      ) : (
+        piece.text
+      ),
+    )}
+  </p>
+);
+
+/** A picture, small; opened it is large. */
+export const Picture = (props: {
+  conversation: Conversation;
+  file: FileMention;
+  open: (file: FileMention) => void;
+}) => {
+  const { conversation, file } = props;
+  const say = useSay();
+  const [source, setSource] = useState<string | null | undefined>();
+  useEffect(() => {
+    let made: string | null = null;
+    let isGone = false;
+    void conversation.fetchFile(file.id, 'thumbnail').then((url) => {
+      made = url;
+      if (!isGone) setSource(url);
+    });
+    return () => {
+      isGone = true;
+      if (made) URL.revokeObjectURL(made);
+    };
+  }, [conversation, file.id]);
+  if (source === null) return <p class="missing">{say('missingPicture')}</p>;
+  const { width = 4, height = 3 } = file.picture ?? {};
+  return (
+    <button
+      type="button"
+      class="picture"
+      aria-label={say('openPicture', { name: file.name })}
+      onClick={() => props.open(file)}
+    >
+      <img src={source} alt="" width={width} height={height} />
+    </button>
+  );
+};
