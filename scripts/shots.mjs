@@ -90,7 +90,7 @@ const team = await first.screenshot();
 await first.goto(`${origin}/house/hours`);
 await first.getByText('Boxing Day').first().waitFor();
 await first.getByRole('heading', { name: 'The week' }).scrollIntoViewIfNeeded();
-await shoot(first, 'hours-phone');
+const hours = await first.screenshot();
 const imagined = (page) =>
   page.frameLocator('iframe[title="The door as visitors see it"]').frameLocator('iframe');
 // An alert by mail: somebody waits for half a minute, and nobody looks.
@@ -103,7 +103,7 @@ await waiting.getByRole('button', { name: 'Send' }).click();
 await shoot(await openMail(owner.email), 'alert-mail');
 await first.goto(`${origin}/house/doorbell`);
 await first.getByText(/last rung/).waitFor();
-await shoot(first, 'doorbell-phone');
+await sideBySide('hours-and-doorbell', [hours, await first.screenshot()]);
 await waiting.close();
 const desk = await signIn(await open(wide));
 await desk.goto(`${origin}/house/dress/door-quillfern`);
@@ -181,7 +181,7 @@ await owners.goto(`${origin}/line`);
 await panel.getByLabel('Your message').fill('And how far do you deliver? I live in Hartwell.');
 await panel.getByRole('button', { name: 'Send' }).click();
 await owners.getByRole('link', { name: /^Wren, .*Hartwell/ }).click();
-await owners.getByRole('button', { name: /^Quick replies, one fits/ }).click();
+await owners.getByRole('button', { name: /^Quick replies, .* fits?/ }).click();
 await owners.getByRole('region', { name: 'Quick replies' }).waitFor();
 const tray = await owners.screenshot();
 await owners.goto(`${origin}/house/replies`);
@@ -197,6 +197,28 @@ await owners.getByLabel('Text', { exact: true }).blur();
 const writing = await owners.screenshot();
 await owners.getByRole('button', { name: 'Forget my changes' }).click();
 await sideBySide('answering', [behindDots, withGaps, tray, writing]);
+
+// Asked often: as buttons, with what follows, a guide that was found, and as it is written.
+const curious = await open(phone);
+await curious.goto(street);
+await curious.getByRole('button', { name: /\. Write to us/ }).click();
+const often = curious.frameLocator('iframe');
+await often.getByRole('button', { name: 'When are you open?' }).waitFor();
+const buttons = await curious.screenshot();
+await often.getByRole('button', { name: 'Do you deliver?' }).click();
+await often.getByText('Within ten miles').waitFor();
+const following = await curious.screenshot();
+await often.getByRole('button', { name: 'Asked often' }).click();
+await often.getByRole('searchbox').fill('cats');
+await often.getByRole('button', { name: 'Which plants are safe for cats?' }).click();
+await often.getByText('Parlour palms').waitFor();
+const guide = await curious.screenshot();
+await owners.goto(`${origin}/house/dress/door-quillfern?part=asked`);
+await owners.getByRole('button', { name: 'Change “Do you deliver?”' }).waitFor();
+await owners.getByRole('button', { name: 'Move “When are you open?”' }).scrollIntoViewIfNeeded();
+await owners.getByText('Found by search, or after another question').scrollIntoViewIfNeeded();
+await sideBySide('asked-often', [buttons, following, guide, await owners.screenshot()]);
+await curious.close();
 
 // Other doors: one that fails, one whose window is closed, a text that costs double, and who writes by them.
 const network = (path, fields) =>

@@ -174,6 +174,37 @@ describe('what is asked often', () => {
     expect(await counts(pass.id)).toEqual({ cardId: pass.id, tapped: 1, enough: 0 });
   });
 
+  it('rings whom it is passed to first, and nobody else', async () => {
+    const ines = 'member-ines-0001';
+    const { store, clock } = house;
+    const said = { name: 'Ines', role: 'helper' as const, email: 'ines@quillfern.example' };
+    const rest = { passwordHash: '', publicName: '', pictureId: null };
+    store.members.add({ id: ines, ...said, ...rest }, clock.now());
+    for (const memberId of [ines, owner]) {
+      const id = `bell-of-${memberId}`.slice(0, 40);
+      store.sessions.add(id, memberId, 'phone', clock.now());
+      store.bellDevices.put({
+        id,
+        memberId,
+        sessionHash: id,
+        endpoint: `https://push.example/${memberId}`,
+        p256dh: 'A'.repeat(87),
+        auth: 'A'.repeat(22),
+        name: 'Phone',
+        addedAt: clock.now(),
+      });
+    }
+    await dress(asked([card('card-to-orders-1', { leads: { to: 'pass', memberId: ines } })]));
+    const panel = await wren();
+    await panel.tap('card-to-orders-1');
+    const [talk] = store.conversations.page('waiting', null, 1);
+    expect(store.rounds.of(talk?.id ?? '')?.rung).toEqual([ines]);
+    const other = await wren('robin');
+    await other.say('Hello');
+    const [, second] = store.conversations.page('waiting', null, 2);
+    expect(store.rounds.of(second?.id ?? '')?.rung.sort()).toEqual([ines, owner].sort());
+  });
+
   it('says the door sign too where it is passed to somebody and nobody is in', async () => {
     await dress(asked([card('card-to-workshop', { leads: { to: 'pass', memberId: owner } })]));
     await turn('dark');
@@ -209,11 +240,17 @@ describe('what is asked often', () => {
     await panel.say('Hello?');
     expect(await counts(cost.id)).toEqual({ cardId: cost.id, tapped: 1, enough: 0 });
     expect(await counts(delivery.id)).toEqual({ cardId: delivery.id, tapped: 1, enough: 0 });
+    await (await wren('robin')).tap(cost.id);
+    await panel.say('Still here');
+    expect(await counts(cost.id)).toEqual({ cardId: cost.id, tapped: 2, enough: 1 });
     await panel.tap(cost.id);
     house.clock.advance(hour + 1);
-    house.services.cards.tidy();
     await panel.say('Something else');
-    expect(await counts(cost.id)).toEqual({ cardId: cost.id, tapped: 2, enough: 1 });
+    expect(await counts(cost.id)).toEqual({ cardId: cost.id, tapped: 3, enough: 2 });
+    await panel.tap(cost.id);
+    house.services.cards.tidy();
+    await panel.say('And that too');
+    expect(await counts(cost.id)).toEqual({ cardId: cost.id, tapped: 4, enough: 2 });
   });
 
   describe('where somebody has left a note', () => {
@@ -384,10 +421,10 @@ describe('what is asked often', () => {
 
     it('shows them to everybody at its door, and keeps them though they were never sent', async () => {
       await upload('picture-of-a-pot');
-      await upload('picture-elsewhere');
       await dress(asked([card('card-with-pot-1', { pictureIds: ['picture-of-a-pot'] })]));
       house.clock.advance(48 * hour);
       house.services.files.tidy();
+      await upload('picture-elsewhere');
       const panel = await wren();
       await panel.tap('card-with-pot-1');
       const { entries: told } = await panel.hear('entries', ({ entries: some }) => some.length > 1);

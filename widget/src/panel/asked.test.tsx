@@ -146,6 +146,24 @@ describe('what is asked often, in the panel', () => {
     expect(panel.names()).toContain('Question card-1');
   });
 
+  it('goes on at the answer for whoever goes by keyboard', async () => {
+    const panel = await draw({});
+    const slip = document.createElement('p');
+    slip.id = 'slip-2';
+    slip.tabIndex = -1;
+    document.body.append(slip);
+    await panel.press('Question card-1');
+    await panel.show({ entries: [entry(1, { isTap: true }), answerOf(2)] });
+    expect(document.activeElement).toBe(slip);
+    slip.blur();
+    slip.id = 'slip-4';
+    // Nobody tapped the one that comes by itself.
+    await panel.show({
+      entries: [entry(1, { isTap: true }), answerOf(2), entry(3, {}), answerOf(4)],
+    });
+    expect(document.activeElement).toBe(document.body);
+  });
+
   it('asks for a detail, says what is wrong with it, and goes on once it was given', async () => {
     const offers = [{ id: 'card-cost', question: 'What does it cost?' }];
     const asks = { field: 'email' as const, label: '' };
@@ -194,6 +212,7 @@ describe('what is asked often, in the panel', () => {
       expect(panel.names()).toEqual(['Question card-1', 'No, leave a note']);
       await panel.press('No, leave a note');
       expect(panel.names()).toEqual(['Asked often']);
+      await panel.show({ isConnected: false });
       await panel.show();
       expect(panel.done).toHaveLength(1);
     });

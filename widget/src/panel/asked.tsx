@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation, FoundCard } from './conversation';
 import { Field, problemsIn, toGiven } from './guest-book';
 import { type Model, shownDetails } from './model';
-import { Picture, Words } from './said';
+import { Picture, slipId, Words } from './said';
 import { sayRefusal, useSay, useView } from './view';
 
 /** Whoever left a note longer ago is not asked whether a card would have done. */
@@ -220,6 +220,16 @@ export const Asked = (props: {
   const card = last?.card && model.queue.length === 0 ? (last as CardEntry) : null;
   const isEmpty = model.entries.length + model.queue.length === 0;
 
+  // The button that was tapped is gone: whoever goes on by keyboard, or hears the page, goes on at the answer.
+  const wasTapped = useRef(false);
+  const answerSeq = card?.seq;
+  useEffect(() => {
+    if (answerSeq === undefined || !wasTapped.current) return;
+    wasTapped.current = false;
+    if (document.activeElement !== document.body) return;
+    document.getElementById(slipId(answerSeq))?.focus({ preventScroll: true });
+  }, [answerSeq]);
+
   const mayTap = (): boolean => {
     if (!props.isConsentMissing) return true;
     setProblem(say('consentFirst'));
@@ -230,6 +240,7 @@ export const Asked = (props: {
     if (!mayTap()) return;
     setProblem('');
     setOpen(false);
+    wasTapped.current = true;
     conversation.tap(one);
   };
   const askPerson = (): void => {

@@ -4,6 +4,9 @@ import { useEffect, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
 import { useSay } from './view';
 
+/** What a slip is called on the page, by its entry's seq. */
+export const slipId = (seq: number): string => `slip-${seq}`;
+
 /** Words with their links. */
 export const Words = ({ text }: { text: string }) => (
   <p class="words" dir="auto">

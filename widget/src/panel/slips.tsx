@@ -7,7 +7,7 @@ import { Face } from './face';
 import { useAsked } from './late';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
-import { Picture, Words } from './said';
+import { Picture, slipId, Words } from './said';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
 /** As the visitor's own browser writes times, whatever the page's language. */
@@ -110,7 +110,7 @@ const Slip = (props: {
   const Guide = useAsked(entry.card !== undefined)?.Guide;
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   return (
-    <li class={`slip ${entry.by}`}>
+    <li class={`slip ${entry.by}`} id={slipId(entry.seq)} tabIndex={-1}>
       <Top
         who={isMine ? say('you') : entry.name || business.name}
         face={entry.by === 'team' ? entry.face : undefined}

@@ -3,6 +3,7 @@ import { type Entry, type FileMention, SCREEN } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import { followUpOf, isAskedId } from '@porch/core/promises';
+import { summary } from '@porch/core/text';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
 import NotebookPen from 'lucide-react-native/icons/notebook-pen';
@@ -337,7 +338,7 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
       return words().conversation.owedUndone(memberName(entry.memberId));
     case 'door-sign':
       return entry.card
-        ? words().conversation.askedOften(entry.text)
+        ? words().conversation.askedOften(summary(entry.text, []))
         : words().conversation.doorSign(entry.text);
     case 'turned-soon':
       return words().conversation.turnedSoon(momentInWords(entry.until, now, zone));
