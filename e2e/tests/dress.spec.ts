@@ -264,6 +264,8 @@ test('what visitors read is looked through, and a first hello is tried, switched
   await visitor.say('Do you have ferns?');
   await expect(visitor.panel.getByText(hello)).toHaveCount(1);
   await visitor.say('Two of them');
+  const second = visitor.panel.getByRole('listitem').filter({ hasText: 'Two of them' });
+  await expect(second.getByText(/^(Sent|Arrived)$/)).toBeVisible();
   await screen.goto(`${porch.origin}/line`);
   await screen.getByRole('link', { name: /Two of them/ }).click();
   await expect(screen.getByRole('log')).toContainText(`The door said: “${hello}”`);
