@@ -13,6 +13,8 @@ interface LiveState {
   counts: Readonly<Partial<Record<View, Counts>>>;
   /** The server's clock less this device's, in milliseconds. */
   offsetMs: number;
+  /** Whether it is known from where to go on: a house in which nothing has happened yet stands at 0. */
+  isKnown: boolean;
   /** The newest seq that this device has applied. */
   seq: number;
   /** The entry at `seq`, by which the server knows that it stands where we have it. */
@@ -32,6 +34,7 @@ export const useLive = create<LiveState>(() => ({
   lamp: null,
   counts: {},
   offsetMs: 0,
+  isKnown: false,
   seq: 0,
   last: null,
   typing: {},
@@ -46,12 +49,12 @@ export const live = {
     page: { counts: Counts; seq: number; last: string | null; now: number },
   ): void => {
     // Of pages that come side by side the oldest counts: nothing after it may be missed.
-    const { seq, isConnected, counts } = live.now();
-    const isFirst = seq === 0 || (!isConnected && page.seq < seq);
+    const { isKnown, seq, isConnected, counts } = live.now();
+    const isFirst = !isKnown || (!isConnected && page.seq < seq);
     live.set({
       counts: { ...counts, [view]: page.counts },
       offsetMs: page.now - Date.now(),
-      ...(isFirst ? { seq: page.seq, last: page.last } : {}),
+      ...(isFirst ? { isKnown: true, seq: page.seq, last: page.last } : {}),
     });
   },
 };

@@ -68,6 +68,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       live.set({
         lamp,
         counts: { ...live.now().counts, all: counts },
+        isKnown: true,
         seq,
         last,
         offsetMs: now - Date.now(),
@@ -183,7 +184,7 @@ export const useConnection = (isSignedIn: boolean): void => {
     // What this device kept says up to where it goes as well, and is there without signal.
     const known = lastKnown(client);
     if (known) {
-      live.set(known);
+      live.set({ ...known, isKnown: true });
       listen();
     } else void begin();
     void outbox.start(
@@ -203,7 +204,7 @@ export const useConnection = (isSignedIn: boolean): void => {
       socket?.close();
       socket = null;
       recent.forget();
-      live.set({ isConnected: false, wasConnected: false, seq: 0, last: null });
+      live.set({ isConnected: false, wasConnected: false, isKnown: false, seq: 0, last: null });
     };
   }, [client, isSignedIn]);
 };
