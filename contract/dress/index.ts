@@ -51,9 +51,16 @@ export const CardSchema = z.object({
   leads: LeadsSchema,
 });
 
+/** Things that are known by an id, each once. */
+const each = <Schema extends z.ZodType<{ id: string }>>(schema: Schema) =>
+  many(schema).refine(
+    (all) => new Set(all.map(({ id }) => id)).size === all.length,
+    'one of them is there twice',
+  );
+
 const CardsSchema = z.object({
-  cards: many(CardSchema),
-  first: many(z.object({ id: IdSchema, states: z.array(LampStateSchema).max(3) })),
+  cards: each(CardSchema),
+  first: each(z.object({ id: IdSchema, states: z.array(LampStateSchema).max(3) })),
 }) satisfies z.ZodType<Cards>;
 
 export const DressSchema = z.object({

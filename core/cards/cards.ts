@@ -40,6 +40,8 @@ export const FIRST_CARDS_MOST = 10;
 /** From a first card on; whoever taps oftener would rather talk to somebody. */
 export const STEPS_MOST = 3;
 export const CARDS_MOST = 60;
+/** To so many a card leads on at most. */
+export const FURTHER_MOST = 10;
 export const QUESTION_LONGEST = 80;
 export const ANSWER_LONGEST = 4_000;
 export const CARD_PICTURES_MOST = 6;
@@ -61,7 +63,10 @@ export interface CardProblem {
     | 'leads-back'
     | 'too-deep'
     | 'nowhere'
-    | 'too-many';
+    | 'too-many'
+    | 'too-many-first'
+    | 'too-many-further'
+    | 'too-many-pictures';
 }
 
 const idsAfter = ({ leads }: Card): readonly string[] => {
@@ -99,8 +104,18 @@ const branchesFrom = (
   return [branch, ...below.flatMap((one) => branchesFrom(one, known, [...above, card.id]))];
 };
 
-/** The cards of a door as a tree, from top to bottom as it is drawn. A card that several lead to stands below each of them. */
+/** Whether there is so much of everything that the tree is not worth drawing: it would have more branches than anybody counts. */
+const isOutOfBounds = (all: Cards): boolean =>
+  all.cards.length > CARDS_MOST ||
+  all.first.length > CARDS_MOST ||
+  all.cards.some((card) => idsAfter(card).length > FURTHER_MOST);
+
+/**
+ * The cards of a door as a tree, from top to bottom as it is drawn. A card that several lead to stands below each of them.
+ * Of more than there may be none is drawn.
+ */
 export const treeOf = (all: Cards): Branch[] => {
+  if (isOutOfBounds(all)) return [];
   const known = byId(all);
   return all.first.flatMap(({ id }) => {
     const card = known.get(id);
@@ -129,13 +144,15 @@ const textProblems = (card: Card): CardProblem[] => {
     answer.length > ANSWER_LONGEST && 'answer-too-long',
     leads.to === 'cards' && leads.ids.length === 0 && 'nowhere',
     link !== '' && !isLink(link) && 'link-unknown',
-    pictureIds.length > CARD_PICTURES_MOST && 'too-many',
+    pictureIds.length > CARD_PICTURES_MOST && 'too-many-pictures',
+    idsAfter(card).length > FURTHER_MOST && 'too-many-further',
     ...labelProblems(card),
   ];
   return found.flatMap((code) => (code ? [{ id, code }] : []));
 };
 
 const hasTooManyFirst = (all: Cards, known: ReadonlyMap<string, Card>): boolean => {
+  if (all.first.length > CARDS_MOST) return true;
   const counts = new Map<string, number>();
   for (const { id } of all.first) {
     const language = known.get(id)?.language ?? '';
@@ -154,7 +171,10 @@ export const problemsIn = (all: Cards): CardProblem[] => {
     if (leadsBack) return [{ id, code: 'leads-back' }];
     return depth >= STEPS_MOST ? [{ id, code: 'too-deep' }] : [];
   });
-  const isFull = all.cards.length > CARDS_MOST || hasTooManyFirst(all, known);
+  const bounds: (CardProblem['code'] | false)[] = [
+    all.cards.length > CARDS_MOST && 'too-many',
+    hasTooManyFirst(all, known) && 'too-many-first',
+  ];
   const found = [
     ...all.cards.flatMap(textProblems),
     ...missing,
@@ -162,7 +182,7 @@ export const problemsIn = (all: Cards): CardProblem[] => {
       known.has(id) ? [] : [{ id, code: 'card-unknown' }],
     ),
     ...ofTree,
-    ...(isFull ? [{ id: '', code: 'too-many' as const }] : []),
+    ...bounds.flatMap((code) => (code ? [{ id: '', code }] : [])),
   ];
   const keys = new Set<string>();
   return found.filter(({ id, code }) => !keys.has(`${id} ${code}`) && keys.add(`${id} ${code}`));

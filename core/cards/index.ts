@@ -11,6 +11,7 @@ export {
   type Cards,
   cardsIn,
   FIRST_CARDS_MOST,
+  FURTHER_MOST,
   firstCards,
   type Leads,
   problemsIn,

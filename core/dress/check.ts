@@ -1,8 +1,11 @@
 import {
   ANSWER_LONGEST,
   ASKED_FOR_LONGEST,
+  CARD_PICTURES_MOST,
   CARDS_MOST,
   type CardProblem,
+  FIRST_CARDS_MOST,
+  FURTHER_MOST,
   problemsIn,
   QUESTION_LONGEST,
 } from '../cards';
@@ -207,6 +210,9 @@ const asDressProblem: Record<
   'leads-back': ['leads', 'leads-back'],
   'too-deep': ['leads', 'too-deep'],
   'too-many': ['', 'too-many-of-these', CARDS_MOST],
+  'too-many-first': ['first', 'too-many-of-these', FIRST_CARDS_MOST],
+  'too-many-further': ['leads', 'too-many-of-these', FURTHER_MOST],
+  'too-many-pictures': ['pictures', 'too-many-of-these', CARD_PICTURES_MOST],
 };
 
 const askedProblems = ({ asked }: Dress): Found[] =>

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import type { House } from '@porch/contract/house';
 import type { Card } from '@porch/core/cards';
 import { cardOf } from '@porch/core/test-kit/cards';
 import { expectClean } from '../kit/clean';
@@ -92,6 +93,24 @@ test('whoever leaves a note is asked whether a card answers it', async ({ browse
   await expect(screen.getByRole('log')).toContainText(
     'They say that a card of what is asked often has answered it',
   );
+});
+
+test('a card passes it to somebody, and the roll says to whom', async ({ browser, porch }) => {
+  const { team } = await porch.ask<House>('GET', '/api/house');
+  await porch.dress((dress) => {
+    const leads = { to: 'pass' as const, memberId: team[0]?.id ?? '' };
+    dress.asked = {
+      cards: [card('card-of-orders', 'Something about my order', 'Maren looks it up.', { leads })],
+      first: [{ id: 'card-of-orders', states: ['lit'] }],
+    };
+  });
+  const screen = await ownerPhone(browser, porch);
+  const { panel } = await visitorPhone(browser, porch);
+  await panel.getByRole('button', { name: 'Something about my order' }).click();
+  await expect(panel.getByText('Maren looks it up.')).toBeVisible();
+  await screen.getByRole('button', { name: 'Waiting, 1' }).waitFor();
+  await screen.getByRole('link', { name: /Something about my order/ }).click();
+  await expect(screen.getByRole('log')).toContainText('asked often, for Maren Oduya');
 });
 
 test('a card that was tapped without signal is answered once there is some', async ({

@@ -161,16 +161,18 @@ describe('what is asked often', () => {
     ]);
   });
 
-  it('passes it to somebody: they wait, and whoever has left is nobody', async () => {
+  it('passes it to somebody: they wait, also where whoever it was for has left', async () => {
     const pass = card('card-to-workshop', { leads: { to: 'pass', memberId: owner } });
     const gone = card('card-to-nobody-1', { leads: { to: 'pass', memberId: 'member-who-left' } });
     await dress(asked([pass, gone]));
     const panel = await wren();
     await panel.tap(gone.id);
-    expect(groupOf()).toBe('wrapped-up');
-    await panel.tap(pass.id);
     expect(groupOf()).toBe('waiting');
-    expect(entries('visitor-said')[1]).toMatchObject({ tapped: { passedTo: owner } });
+    await panel.tap(pass.id);
+    expect(entries('visitor-said').map((entry) => 'tapped' in entry && entry.tapped)).toEqual([
+      { card: gone.id },
+      { card: pass.id, passedTo: owner },
+    ]);
     expect(await counts(pass.id)).toEqual({ cardId: pass.id, tapped: 1, enough: 0 });
   });
 
@@ -319,6 +321,36 @@ describe('what is asked often', () => {
       body: { ...said, picked },
     });
     expect(house.store.answersGiven.picksOf('card', cost.id)).toHaveLength(1);
+  });
+
+  it('is offered to the team no more once its door is closed', async () => {
+    const panel = await wren();
+    await panel.say('What would the delivery cost please?');
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    const fits = async () =>
+      (await house.ask('GET', `/api/conversations/${row?.id}/fits`, { cookie })).body.fits;
+    expect(await fits()).not.toEqual([]);
+    const known = house.store.doors.byId(door.id);
+    if (known) house.store.doors.update({ ...known, closedAt: house.clock.now() });
+    expect(await fits()).toEqual([]);
+  });
+
+  it('is no question that somebody has to find an answer to', async () => {
+    await dress(asked([card('card-to-workshop', { leads: { to: 'pass', memberId: owner } })]));
+    const panel = await wren();
+    await panel.tap('card-to-workshop');
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    const { body } = await house.ask('GET', `/api/conversations/${row?.id}/fits`, { cookie });
+    expect(body.fits).toEqual([]);
+  });
+
+  it('is there once, and leads to everything nowhere', async () => {
+    const twice = await save({ asked: asked([cost, cost], [cost.id]) });
+    expect([twice.status, twice.body.code]).toEqual([400, 'bad-request']);
+    const ids = Array.from({ length: 60 }, (_none, at) => `card-number-${at}`);
+    const all = ids.map((id) => card(id, { leads: { to: 'cards', ids } }));
+    const tangled = await save({ asked: asked(all, ids.slice(0, 10)) });
+    expect([tangled.status, tangled.body.code]).toEqual([400, 'too-many-of-these']);
   });
 
   describe('that keeps coming', () => {

@@ -1,4 +1,4 @@
-import { toldOf } from '@porch/core/cards';
+import { stepAfter, toldOf } from '@porch/core/cards';
 import type { CardSaid, Tapped } from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
@@ -15,6 +15,8 @@ export interface CardTold {
   answer: string;
   said: CardSaid;
   tapped: Tapped;
+  /** Somebody of the team has to answer it. */
+  isPassed: boolean;
 }
 
 /** What is asked often: what a tap says, and how often that was enough. */
@@ -28,7 +30,7 @@ export const createCards = (services: {
   const isOfTheTeam = (id: string): boolean =>
     store.members.all().some((member) => member.id === id && !member.hasLeft);
 
-  /** Whom of the team a card passes it to; whoever has left is nobody. */
+  /** Whom of the team a card passes it to; where they have left, whoever comes first. */
   const passedTo = (memberId: string | null): Pick<Tapped, 'passedTo'> =>
     memberId !== null && isOfTheTeam(memberId) ? { passedTo: memberId } : {};
 
@@ -54,16 +56,17 @@ export const createCards = (services: {
       const found = dressing.cardOf(doorId, id);
       if (!found) throw new Refused('card-gone');
       const { all, card } = found;
+      const passesTo = stepAfter(all, id)?.passesTo ?? null;
       const files = card.pictureIds.flatMap((one) => {
         const file = store.files.byId(one);
         return file ? [toMention(file)] : [];
       });
-      const { leads } = card;
       return {
         question: card.question,
         answer: card.answer,
         said: { ...toldOf(all, card), files },
-        tapped: { card: id, ...passedTo(leads.to === 'pass' ? leads.memberId : null) },
+        tapped: { card: id, ...passedTo(passesTo) },
+        isPassed: passesTo !== null,
       };
     },
     /** How often each card of a door was tapped, and how often that was enough. */

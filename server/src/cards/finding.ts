@@ -54,14 +54,14 @@ export const createFinding = (services: {
     return { matching, cards: new Map(cards.map((card) => [card.id, card])) };
   };
 
-  const indexOf = (dress: Dress, language: string): Index => {
+  /** Whoever reads none of the door's languages is given what is in its own. */
+  const indexOf = (dress: Dress, asked: string): Index => {
+    const isSpoken = dress.asked.cards.some((card) => card.language === asked);
+    const language = isSpoken ? asked : dress.fallback;
     const byLanguage = made.get(dress) ?? new Map<string, Index>();
     made.set(dress, byLanguage);
     const index = byLanguage.get(language) ?? make(cardsIn(dress.asked, language, dress.fallback));
-    // Whoever makes up languages is given those of the door's own, kept once.
-    if (dress.asked.cards.some((card) => card.language === language)) {
-      byLanguage.set(language, index);
-    }
+    byLanguage.set(language, index);
     return index;
   };
 
@@ -71,9 +71,7 @@ export const createFinding = (services: {
       doorId: string,
       { text, language, isNote }: Looking,
     ): { id: string; question: string }[] => {
-      const dress = dressing.published(doorId);
-      const known = dress.asked.cards.some((card) => card.language === language);
-      const { matching, cards } = indexOf(dress, known ? language : dress.fallback);
+      const { matching, cards } = indexOf(dressing.published(doorId), language);
       const asked = text.slice(0, TEXT_LONGEST);
       const matches = matching.best(asked, SHOWN_MOST);
       const byFit = isNote

@@ -81,6 +81,9 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     return isTried ? [dress, dressedOf(doorId).draft] : [dress];
   };
 
+  const openDoors = (): string[] =>
+    store.doors.standing().flatMap(({ id, closedAt }) => (closedAt === null ? id : []));
+
   /** Pictures of cards are brought along by the team, or are the door's already. */
   const refusePictures = (doorId: string, dress: Dress): void => {
     for (const id of picturesOf(dress)) {
@@ -165,14 +168,11 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     },
     /** All cards that are published at any door; each once. */
     cards: (): Card[] => {
-      const all = store.doors
-        .standing()
-        .filter(({ closedAt }) => closedAt === null)
-        .flatMap(({ id }) => publishedOf(id).dress.asked.cards);
+      const all = openDoors().flatMap((id) => publishedOf(id).dress.asked.cards);
       return [...new Map(all.map((card) => [card.id, card])).values()];
     },
-    /** Another one when any door is dressed otherwise. */
-    mark: (): number => changes,
+    /** Another one when any door is dressed otherwise, opened or closed. */
+    mark: (): string => `${changes} ${openDoors().join(' ')}`,
     /** A card of a door, and those among which it leads on; null when there is none of that id. */
     cardOf: (doorId: string, id: string): { all: Cards; card: Card } | null => {
       for (const { asked } of askedBy(doorId)) {

@@ -16,7 +16,11 @@ type Said = Entry & { kind: 'visitor-said' };
 type Answer = Entry & { kind: 'team-said' };
 
 const isQuestion = (entry: Entry): entry is Said =>
-  entry.kind === 'visitor-said' && !entry.setAside && !entry.call && entry.text !== '';
+  entry.kind === 'visitor-said' &&
+  !entry.setAside &&
+  !entry.tapped &&
+  !entry.call &&
+  entry.text !== '';
 
 /** What somebody said since they were answered last, and in which language; oldest first. */
 export const askedIn = (entries: readonly Entry[]): { question: string; language: string } => {

@@ -54,7 +54,7 @@ const draw = async (options: {
   count?: number;
   state?: 'lit' | 'dark';
   model?: Partial<Model>;
-  found?: FoundCard[];
+  found?: FoundCard[] | null;
   isConsentMissing?: boolean;
   refusal?: Refusal;
 }) => {
@@ -66,7 +66,7 @@ const draw = async (options: {
     say: (text: string) => done.push(`say ${text}`),
     find: async (text: string, why: string) => {
       done.push(`find ${text} ${why}`);
-      return options.found ?? [];
+      return options.found === undefined ? [] : options.found;
     },
     enough: async () => {
       done.push('enough');
@@ -228,6 +228,16 @@ describe('what is asked often, in the panel', () => {
       expect(panel.root.querySelector('[role="status"]')?.textContent).toContain('Good to hear');
     });
 
+    it('lets a card lead on all the same', async () => {
+      const note = entry(1, { text: 'Do you deliver?' });
+      const offers = [{ id: 'card-cost', question: 'What does it cost?' }];
+      const panel = await draw({ state: 'dark', found, model: { entries: [note] } });
+      await panel.show({ entries: [note, entry(2, { isTap: true }), answerOf(3, { offers })] });
+      expect(panel.names()).toEqual(['What does it cost?', 'That answers it', 'No, leave a note']);
+      await panel.press('What does it cost?');
+      expect(panel.done.at(-1)).toBe('tap card-cost');
+    });
+
     it.each([
       ['somebody is in', { state: 'lit' as const }, {}],
       ['it was left long ago', { state: 'dark' as const }, { at: now - 3 * 60_000 }],
@@ -248,6 +258,16 @@ describe('what is asked often, in the panel', () => {
     await act(async () => jest.advanceTimersByTime(1_000));
     expect(panel.done).toEqual(['find repot search']);
     expect(panel.names()).toContain('Question card-11');
+    jest.useRealTimers();
+  });
+
+  it('says nothing where it cannot be told whether there is any', async () => {
+    jest.useFakeTimers();
+    const panel = await draw({ count: 12, found: null });
+    await panel.fill('quarz');
+    await act(async () => jest.advanceTimersByTime(1_000));
+    expect(panel.done).toEqual(['find quarz search']);
+    expect(panel.root.querySelector('[role="status"]')?.textContent).toBe('');
     jest.useRealTimers();
   });
 

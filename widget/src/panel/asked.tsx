@@ -189,7 +189,7 @@ const useOffers = (conversation: Conversation, model: Model, isWanted: boolean) 
     if (id === null || asked.current === id || !model.isConnected) return;
     asked.current = id;
     void conversation.find(text, 'note').then((cards) => {
-      if (cards.length > 0) setOffers({ note: id, cards });
+      if (cards?.length) setOffers({ note: id, cards });
     });
   }, [conversation, id, text, model.isConnected]);
   return { offers: offers?.note === id ? offers.cards : null, close: () => setOffers(null) };
@@ -264,19 +264,35 @@ export const Asked = (props: {
       {problem}
     </p>
   );
+  const next = card?.card.offers ?? [];
+  const follows =
+    card &&
+    (card.card.asks ? (
+      <Asks
+        key={card.id}
+        conversation={conversation}
+        model={model}
+        entry={card}
+        given={() => (next[0] ? tap(next[0]) : setDone(card.id))}
+      />
+    ) : (
+      next.length > 0 && <Buttons label={say('asked')} cards={next} tap={tap} />
+    ));
   if (offers) {
     return (
       <section class="asked" aria-label={say('askedThese')}>
-        {!card && (
+        {card ? (
+          <>
+            {follows}
+            <button type="button" class="send enough" onClick={() => void isEnough(card.id)}>
+              {say('askedEnough')}
+            </button>
+          </>
+        ) : (
           <>
             <h2>{say('askedThese')}</h2>
             <Buttons label={say('askedThese')} cards={offers} tap={tap} />
           </>
-        )}
-        {card && (
-          <button type="button" class="send" onClick={() => void isEnough(card.id)}>
-            {say('askedEnough')}
-          </button>
         )}
         <button type="button" class="plain" onClick={close}>
           {say('askedNote')}
@@ -295,21 +311,9 @@ export const Asked = (props: {
     );
   }
   if (card && card.id !== done) {
-    const { offers: next, asks } = card.card;
-    const [then] = next;
     return (
       <section class="asked" aria-label={say('asked')}>
-        {asks ? (
-          <Asks
-            key={card.id}
-            conversation={conversation}
-            model={model}
-            entry={card}
-            given={() => (then ? tap(then) : setDone(card.id))}
-          />
-        ) : (
-          next.length > 0 && <Buttons label={say('asked')} cards={next} tap={tap} />
-        )}
+        {follows}
         {!isMute && (
           <button type="button" class="card person" onClick={askPerson}>
             {say('askedPerson')}

@@ -289,19 +289,19 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     },
     /** A card of what is asked often was tapped. */
     tap: ({ id, question }: FoundCard): void => add({ do: 'tap', card: id, question, page }),
-    /** Cards that answer something; none when they cannot be had now. */
-    find: (text: string, why: 'search' | 'note'): Promise<FoundCard[]> => {
+    /** Cards that answer something; null when that cannot be told now. */
+    find: (text: string, why: 'search' | 'note'): Promise<FoundCard[] | null> => {
       const id = nanoid();
       return new Promise((resolve) => {
-        const settle = (cards: FoundCard[]): void => {
+        const settle = (cards: FoundCard[] | null): void => {
           clearTimeout(timer);
           finding.delete(id);
           resolve(cards);
         };
-        const timer = setTimeout(settle, FINDING_LONGEST_MS, []);
+        const timer = setTimeout(settle, FINDING_LONGEST_MS, null);
         finding.set(id, settle);
         const language = dressed?.language ?? '';
-        if (!send({ do: 'find', id, text, language, for: why })) settle([]);
+        if (!send({ do: 'find', id, text, language, for: why })) settle(null);
       });
     },
     /** What was left has been answered by a card; whether that was heard. */

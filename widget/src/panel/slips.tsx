@@ -109,6 +109,8 @@ const Slip = (props: {
   const isMine = entry.by === 'visitor';
   const Guide = useAsked(entry.card !== undefined)?.Guide;
   const state = isMine ? stateOf(entry, model.reached) : undefined;
+  // A card that only leads on says nothing by itself.
+  if (entry.card && !entry.text && !entry.card.link && entry.files.length === 0) return null;
   return (
     <li class={`slip ${entry.by}`} id={slipId(entry.seq)} tabIndex={-1}>
       <Top

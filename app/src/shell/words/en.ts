@@ -102,6 +102,12 @@ export const en = {
     const sentence = refusals[refusal.code];
     return typeof sentence === 'function' ? sentence(refusal) : sentence;
   },
+  tables: {
+    takeCsv: 'Read in CSV',
+    takeJson: 'Read in JSON',
+    giveCsv: 'Write out CSV',
+    giveJson: 'Write out JSON',
+  },
   pictures: {
     label: 'Pictures',
     add: 'Add a picture',

@@ -90,29 +90,22 @@ export const openTalk = (
     if (waitMs) throw new Refused('too-many', { waitMs });
   };
 
-  const say = async (known: Known, message: Extract<FromVisitor, { do: 'say' }>) => {
+  /** Something that begins a conversation where there is none: it waits its turn, and is taken once it is on disk. */
+  const put = async (known: Known, id: string, work: () => Promise<unknown>): Promise<void> => {
     refuseFlood(known);
     refuseIfNewInACrowd(known);
     website.openDoor(door.publicId);
-    await visiting.message(known, message, true);
+    await work();
     known.hasTalked = true;
-    send({ say: 'taken', id: message.id });
+    send({ say: 'taken', id });
   };
 
-  const tap = async (known: Known, message: Extract<FromVisitor, { do: 'tap' }>) => {
-    refuseFlood(known);
-    refuseIfNewInACrowd(known);
-    website.openDoor(door.publicId);
-    await visiting.tap(known, message, true);
-    known.hasTalked = true;
-    send({ say: 'taken', id: message.id });
-  };
-
-  const find = async (known: Known, message: Extract<FromVisitor, { do: 'find' }>) => {
-    const { id, text, language } = message;
-    const cards = await finding.of(door.id, { text, language, isNote: message.for === 'note' });
-    if (visitor === known) send({ say: 'found', id, cards });
-  };
+  const find = ({ id, text, language, for: why }: Extract<FromVisitor, { do: 'find' }>): void =>
+    send({
+      say: 'found',
+      id,
+      cards: finding.of(door.id, { text, language, isNote: why === 'note' }),
+    });
 
   const check = (known: Known, message: Extract<FromVisitor, { do: 'check' }>): void => {
     refuseFlood(known);
@@ -138,31 +131,32 @@ export const openTalk = (
   const act = async (message: FromVisitor): Promise<unknown> => {
     if (message.do === 'hello') return hello(message);
     if (message.do === 'pulse') return send({ say: 'pulse' });
-    if (!visitor) throw new Refused('token-unknown');
+    const known = visitor;
+    if (!known) throw new Refused('token-unknown');
     switch (message.do) {
       case 'say':
-        return say(visitor, message);
+        return put(known, message.id, () => visiting.message(known, message, true));
       case 'details':
-        return details(visitor, message);
+        return details(known, message);
       case 'check':
-        return check(visitor, message);
+        return check(known, message);
       case 'tap':
-        return tap(visitor, message);
+        return put(known, message.id, () => visiting.tap(known, message, true));
     }
-    if (isOverdone(visitor)) return;
+    if (isOverdone(known)) return;
     switch (message.do) {
       case 'has':
-        return visiting.progress(visitor, 'visitor-has', message.upTo);
+        return visiting.progress(known, 'visitor-has', message.upTo);
       case 'read':
-        return visiting.progress(visitor, 'visitor-read', message.upTo);
+        return visiting.progress(known, 'visitor-read', message.upTo);
       case 'page':
-        return visiting.page(visitor, message.id, message.page);
+        return visiting.page(known, message.id, message.page);
       case 'typing':
-        return tellTyping(visitor);
+        return tellTyping(known);
       case 'find':
-        return find(visitor, message);
+        return find(message);
       case 'enough':
-        await visiting.enough(visitor, message.id);
+        await visiting.enough(known, message.id);
         return send({ say: 'taken', id: message.id });
     }
   };

@@ -192,12 +192,12 @@ export const createVisiting = (services: {
       if (known?.conversationId && kept?.kind === 'visitor-said' && kept.tapped?.card === card) {
         return Promise.resolve(known.conversationId);
       }
-      const { question, answer, said, tapped } = cards.told(doorId, card);
+      const { question, answer, said, tapped, isPassed } = cards.told(doorId, card);
       const before = (state: ThreadState | null) => consentFor(doorId, state, consent);
       const after = (threadIds: readonly string[]): Recording[] => [
         { id: newId(), happening: { kind: 'door-sign', text: answer, until: null, card: said } },
         // To whom it is passed may not be in; an answer acknowledges it enough otherwise.
-        ...(tapped.passedTo
+        ...(isPassed
           ? signs
               .after(doorId, threadIds, { language: typed.language, zone: typed.zone })
               .filter(({ happening }) => happening.kind === 'door-sign' && !happening.isHello)
@@ -212,7 +212,7 @@ export const createVisiting = (services: {
           language: spokenAt(doorId, typed.language),
           device: typed.device && hashSecret(typed.device),
           tapped,
-          setAside: tapped.passedTo ? undefined : 'card',
+          setAside: isPassed ? undefined : 'card',
         },
         { isHere, before, after },
       );

@@ -1,8 +1,7 @@
 import type { CardRows } from '@porch/contract/cards';
 import { useMutation } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
-
-export type TableForm = 'csv' | 'json';
+import type { TableForm } from '../../../shell/tables/table-buttons';
 
 /** Where the cards of a door are read in, and written out as they are being worked on. */
 export const cardTable = (doorId: string, form: TableForm): string =>

@@ -7,11 +7,13 @@ import {
   withoutCard,
   withStates,
 } from '@porch/core/cards';
+import type { Dress } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Problem, Row } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
+import { offerUndo } from '../../../shell/frame/undo';
 import { useCardCounts } from '../data/card-counts';
 import { words } from '../words';
 import { CardEditor } from './card-editor';
@@ -23,7 +25,14 @@ import { ProposalsPart } from './proposals-part';
 const said = () => words().asked;
 
 /** What is asked often at this door: as a tree, or one card of it. */
-export const AskedPart = (props: Editing & { doorId: string; language: string }) => {
+export const AskedPart = (
+  props: Editing & {
+    doorId: string;
+    language: string;
+    /** As it is by the time somebody takes something back. */
+    now: () => Dress;
+  },
+) => {
   const { dress, set, look, problemAt, doorId } = props;
   const all = dress.asked;
   const counts = useCardCounts(doorId);
@@ -59,6 +68,15 @@ export const AskedPart = (props: Editing & { doorId: string; language: string })
     change(withCard(withCard(all, { ...before, leads }), made));
     setOpened(made.id);
   };
+  const drop = (gone: Card): void => {
+    setOpened(null);
+    change(withoutCard(all, gone.id));
+    offerUndo({
+      said: said().dropped(gone.question.trim() || said().nameless),
+      deedId: '',
+      undo: () => set({ ...props.now(), asked: all }),
+    });
+  };
   const hasProblem = (id: string): boolean =>
     ['question', 'answer', 'label', 'link', 'leads'].some((part) =>
       problemAt(`asked.${id}.${part}`),
@@ -73,10 +91,7 @@ export const AskedPart = (props: Editing & { doorId: string; language: string })
         change={change}
         addAfter={() => addAfter(card)}
         leave={() => setOpened(null)}
-        drop={() => {
-          setOpened(null);
-          change(withoutCard(all, card.id));
-        }}
+        drop={() => drop(card)}
       />
     );
   }
@@ -104,6 +119,7 @@ export const AskedPart = (props: Editing & { doorId: string; language: string })
         </>
       ) : null}
       <Problem text={problemAt('asked')} />
+      <Problem text={problemAt('asked.first') ? said().tooManyFirst(FIRST_CARDS_MOST) : ''} />
       {all.cards.length < CARDS_MOST ? (
         <Row>
           <Button label={said().add} onPress={() => add()} />

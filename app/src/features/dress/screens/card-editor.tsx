@@ -1,7 +1,10 @@
 import {
   CARD_PICTURES_MOST,
+  CARDS_MOST,
   type Card,
   type Cards,
+  FIRST_CARDS_MOST,
+  FURTHER_MOST,
   type Leads,
   withCard,
   withStates,
@@ -42,7 +45,7 @@ const questionOf = (all: Cards, id: string): string =>
   all.cards.find((card) => card.id === id)?.question.trim() || said().nameless;
 
 /** While which light it is shown first; in no state it is not. */
-const States = ({ dress, card, change }: Props) => {
+const States = ({ dress, card, change, problemAt }: Props) => {
   const all = dress.asked;
   const states = all.first.find(({ id }) => id === card.id)?.states ?? [];
   const flip = (state: LampState, isOn: boolean): void => {
@@ -63,6 +66,7 @@ const States = ({ dress, card, change }: Props) => {
       <Text kind="small" tone="slate">
         {said().statesMore}
       </Text>
+      <Problem text={problemAt('asked.first') ? said().tooManyFirst(FIRST_CARDS_MOST) : ''} />
     </View>
   );
 };
@@ -76,6 +80,7 @@ const Further = (
   const choices = all.cards.filter(
     ({ id, language }) => id !== card.id && language === card.language && !leads.ids.includes(id),
   );
+  const canAdd = leads.ids.length < FURTHER_MOST;
   return (
     <View role="group" aria-label={said().further} style={styles.part}>
       {leads.ids.map((id) => (
@@ -89,7 +94,7 @@ const Further = (
           </GlyphButton>
         </View>
       ))}
-      {choices.length > 0 ? (
+      {choices.length > 0 && canAdd ? (
         <Select
           label={said().addFurther}
           options={[
@@ -102,9 +107,11 @@ const Further = (
           }}
         />
       ) : null}
-      <Row>
-        <Button label={said().newFurther} onPress={props.addAfter} />
-      </Row>
+      {canAdd && all.cards.length < CARDS_MOST ? (
+        <Row>
+          <Button label={said().newFurther} onPress={props.addAfter} />
+        </Row>
+      ) : null}
     </View>
   );
 };
@@ -151,14 +158,19 @@ const Asking = (
 };
 
 const Passing = (props: { leads: Extract<Leads, { to: 'pass' }>; put: (leads: Leads) => void }) => {
+  const { memberId } = props.leads;
   const team = (useHouse().data?.team ?? []).filter(({ hasLeft }) => !hasLeft);
+  const isThere = team.some(({ id }) => id === memberId);
   return (
     <Select
       label={said().whom}
-      more={said().whomMore}
-      options={team.map(({ id, name }): [string, string] => [id, name])}
-      value={props.leads.memberId}
-      onChange={(memberId) => props.put({ to: 'pass', memberId })}
+      more={isThere ? said().whomMore : said().leftMore}
+      options={[
+        ...(isThere ? [] : [[memberId, said().left] as const]),
+        ...team.map(({ id, name }) => [id, name] as const),
+      ]}
+      value={memberId}
+      onChange={(next) => props.put({ to: 'pass', memberId: next })}
     />
   );
 };

@@ -2,19 +2,17 @@ import { type Cards, type RowsTaken, withCardRows } from '@porch/core/cards';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Done, Problem, Row, Section } from '../../../kit/fields/form';
-import { Button } from '../../../kit/press';
+import { Done, Problem, Section } from '../../../kit/fields/form';
 import { Text } from '../../../kit/text';
-import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { useHouse } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
-import { cardTable, type TableForm, useCardRows } from '../data/card-tables';
+import { TableButtons, type TableForm } from '../../../shell/tables/table-buttons';
+import { cardTable, useCardRows } from '../data/card-tables';
 import { words } from '../words';
 
 const said = () => words().asked.tables;
 
 const REFUSED_SHOWN_MOST = 20;
-const accepts = { csv: '.csv,.tsv,.txt,text/csv', json: '.json,application/json' };
 
 const Report = ({ taken }: { taken: RowsTaken }) => {
   const { addedCount, changedCount, sameCount, refused } = taken;
@@ -46,33 +44,17 @@ export const CardTables = (props: {
   const [taken, setTaken] = useState<RowsTaken | null>(null);
   const memberIdOf = (name: string): string | null =>
     team.find((one) => !one.hasLeft && one.name.toLowerCase() === name.toLowerCase())?.id ?? null;
-  const choose = (form: TableForm) => (): void =>
-    chooseFiles(
-      ([file]) => {
-        if (!file) return;
-        setTaken(null);
-        rows.mutate(
-          { form, file },
-          {
-            onSuccess: (read) => {
-              const next = withCardRows(all, read.rows, { language, newId: nanoid, memberIdOf });
-              change(next.all);
-              setTaken(next);
-            },
-          },
-        );
+  const take = (form: TableForm, file: File): void => {
+    setTaken(null);
+    rows.mutate(
+      { form, file },
+      {
+        onSuccess: (read) => {
+          const next = withCardRows(all, read.rows, { language, newId: nanoid, memberIdOf });
+          change(next.all);
+          setTaken(next);
+        },
       },
-      { accept: accepts[form] },
-    );
-  const give = (form: TableForm, label: string) => {
-    const hrefAttrs = { download: `asked-often.${form}` };
-    return (
-      <Button
-        look="bare"
-        role="link"
-        label={label}
-        {...{ href: cardTable(doorId, form), hrefAttrs }}
-      />
     );
   };
   return (
@@ -80,12 +62,12 @@ export const CardTables = (props: {
       <Text kind="second" tone="slate">
         {said().intro}
       </Text>
-      <Row>
-        <Button label={said().takeCsv} disabled={rows.isPending} onPress={choose('csv')} />
-        <Button label={said().takeJson} disabled={rows.isPending} onPress={choose('json')} />
-        {give('csv', said().giveCsv)}
-        {give('json', said().giveJson)}
-      </Row>
+      <TableButtons
+        name="asked-often"
+        address={(form) => cardTable(doorId, form)}
+        isReading={rows.isPending}
+        take={take}
+      />
       {taken ? <Report taken={taken} /> : null}
       <Problem text={problemOf(rows.error)} />
     </Section>

@@ -53,6 +53,7 @@ const CardRow = (props: Drawn & { branch: Branch; more?: string }) => {
   const { card, depth, leadsBack } = branch;
   const { tapped = 0, enough = 0 } = counts.get(card.id) ?? {};
   const small = [
+    props.hasProblem(card.id) ? said().notRight : '',
     props.more,
     leadsBack ? said().goesBack : '',
     leadsBack ? '' : said().tapped(tapped, enough),
@@ -71,7 +72,7 @@ const CardRow = (props: Drawn & { branch: Branch; more?: string }) => {
       <Text kind="label" {...{ dir: 'auto' }}>
         {nameOf(card)}
       </Text>
-      <Text kind="small" tone={leadsBack ? 'brick' : 'slate'}>
+      <Text kind="small" tone={leadsBack || props.hasProblem(card.id) ? 'brick' : 'slate'}>
         {small.filter(Boolean).join(' · ')}
       </Text>
     </Pressable>

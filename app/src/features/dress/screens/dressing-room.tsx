@@ -218,7 +218,14 @@ const Dressing = (props: {
     links: () => <LinksPart {...editing} />,
     where: () => <WherePart {...editing} />,
     guestBook: () => <GuestBookPart {...editing} />,
-    asked: () => <AskedPart {...editing} doorId={door.id} language={showing.language} />,
+    asked: () => (
+      <AskedPart
+        {...editing}
+        doorId={door.id}
+        language={showing.language}
+        now={() => bench.now().dress ?? editing.dress}
+      />
+    ),
   };
   const looking = <Looking door={door} house={house} work={work} showing={showing} />;
   const editor = (

@@ -19,6 +19,9 @@ export const asked = {
   shownFirst: (count: number, most: number) => `${count} of at most ${most} are shown first`,
   after: (question: string) => `after “${question}”`,
   goesBack: 'leads back from here',
+  notRight: 'not right yet',
+  tooManyFirst: (most: number) =>
+    `More than ${most} of one language are shown first. Take some of them out of “Shown first while”.`,
   tapped: (tapped: number, enough: number) => {
     if (tapped === 0) return 'Not tapped yet';
     if (tapped > 1 && tapped === enough) return `Tapped ${tapped} times, enough each time`;
@@ -66,7 +69,9 @@ export const asked = {
   whom: 'To whom',
   whomMore: 'They are rung first, and the visitor waits for an answer.',
   drop: 'Delete this question',
-  dropped: (question: string) => `“${question}” deleted`,
+  dropped: (question: string) => `“${question}” deleted.`,
+  left: 'Somebody who has left',
+  leftMore: 'They have left. Visitors wait for whoever comes first; choose somebody else.',
   proposals: {
     title: 'Questions that keep coming',
     more: 'People ask these, and there is no card for them yet. Nothing is added by itself.',
@@ -77,10 +82,6 @@ export const asked = {
     title: 'In and out',
     intro:
       'A table with the columns question, answer, link, language, first, leads to, asks for, passes to; only question has to be there.',
-    takeCsv: 'Read in CSV',
-    takeJson: 'Read in JSON',
-    giveCsv: 'Write out CSV',
-    giveJson: 'Write out JSON',
     done: (added: number, changed: number, same: number) =>
       `${added} added, ${changed} changed, ${same} as they were. Visitors see them once you publish.`,
     row: (row: number, question: string, why: string) =>

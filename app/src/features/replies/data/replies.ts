@@ -8,6 +8,7 @@ import {
   keptReplies,
   quickRepliesKey,
 } from '../../../shell/session/quick-replies';
+import type { TableForm } from '../../../shell/tables/table-buttons';
 
 const load = async (client: QueryClient): Promise<KeptReplies> => {
   const before = client.getQueryData<KeptReplies>(quickRepliesKey) ?? (await keptReplies.read());
@@ -63,12 +64,10 @@ export const usePutReply = () =>
 export const useDropReply = () => useChange((id: string) => api.drop(`/api/quick-replies/${id}`));
 
 /** Brings a picture to the house, to go with a quick reply. */
-type Form = 'csv' | 'json';
-
 /** Where they are written out. */
-export const tableAddress = (form: Form): string => `/api/quick-replies/table?as=${form}`;
+export const tableAddress = (form: TableForm): string => `/api/quick-replies/table?as=${form}`;
 
 export const useTakeTable = () =>
-  useChange(({ form, file }: { form: Form; file: File }) =>
+  useChange(({ form, file }: { form: TableForm; file: File }) =>
     api.post<TakenIn>(tableAddress(form), file),
   );

@@ -1,10 +1,9 @@
 import type { TakenIn } from '@porch/contract/replies';
 import { View } from 'react-native';
-import { Done, Problem, Row, Section } from '../../../kit/fields/form';
-import { Button } from '../../../kit/press';
+import { Done, Problem, Section } from '../../../kit/fields/form';
 import { Text } from '../../../kit/text';
-import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { problemOf } from '../../../shell/session/problems';
+import { TableButtons } from '../../../shell/tables/table-buttons';
 import { tableAddress, useTakeTable } from '../data/replies';
 import { words } from '../words';
 
@@ -28,32 +27,20 @@ const Report = ({ taken }: { taken: TakenIn }) => {
   );
 };
 
-const accepts = { csv: '.csv,.tsv,.txt,text/csv', json: '.json,application/json' };
-
-/** A table to be kept: a link, which leaves the app where it is. */
-const Give = ({ form, label }: { form: 'csv' | 'json'; label: string }) => {
-  const hrefAttrs = { download: `quick-replies.${form}` };
-  return (
-    <Button look="bare" role="link" label={label} {...{ href: tableAddress(form), hrefAttrs }} />
-  );
-};
-
 /** Quick replies in and out, as tables. */
 export const TablesPart = () => {
   const take = useTakeTable();
-  const choose = (form: 'csv' | 'json') => (): void =>
-    chooseFiles(([file]) => file && take.mutate({ form, file }), { accept: accepts[form] });
   return (
     <Section title={said().title}>
       <Text kind="second" tone="slate">
         {said().more}
       </Text>
-      <Row>
-        <Button label={said().takeCsv} disabled={take.isPending} onPress={choose('csv')} />
-        <Button label={said().takeJson} disabled={take.isPending} onPress={choose('json')} />
-        <Give form="csv" label={said().giveCsv} />
-        <Give form="json" label={said().giveJson} />
-      </Row>
+      <TableButtons
+        name="quick-replies"
+        address={tableAddress}
+        isReading={take.isPending}
+        take={(form, file) => take.mutate({ form, file })}
+      />
       {take.isPending ? <Text role="status">{said().reading}</Text> : null}
       {take.data && !take.isPending ? <Report taken={take.data} /> : null}
       <Problem text={problemOf(take.error)} />

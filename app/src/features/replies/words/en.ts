@@ -53,10 +53,6 @@ export const en = {
   tables: {
     title: 'In and out',
     more: 'As a table for spreadsheets (CSV) or for programs (JSON). Pictures do not go with them. A row with a code that is there already changes that one.',
-    takeCsv: 'Read in CSV',
-    takeJson: 'Read in JSON',
-    giveCsv: 'Write out CSV',
-    giveJson: 'Write out JSON',
     reading: 'Reading it in …',
     done: (added: number, changed: number, same: number) =>
       `${added} added, ${changed} changed, ${same} as they were.`,

@@ -183,6 +183,9 @@ const VisitorSlip = ({
           {entry.isMail ? words().conversation.byMail : facts.byDoor(thread?.doorId ?? '')}
           {door && !facts.byDoor(thread?.doorId ?? '').includes(door) ? ` (${door})` : ''}
           {entry.setAside ? ` · ${words().conversation.setAside[entry.setAside]}` : ''}
+          {entry.tapped && !entry.setAside
+            ? ` · ${words().conversation.tappedFor(entry.tapped.passedTo ? facts.memberName(entry.tapped.passedTo) : '')}`
+            : ''}
           {entry.note && !entry.setAside ? ` · ${words().conversation.leftAsNote}` : ''}
           {amended ? ` · ${words().conversation.changed}` : ''}
         </Text>

@@ -36,8 +36,10 @@ export const en = {
     knownThere: (what: string) => `Known there as ${what}`,
     consented: (text: string) => `Agreed: “${text}”`,
     wrappedUp: (who: string) => `${who} wrapped this up`,
+    tappedFor: (who: string) => `asked often, for ${who || 'whoever comes first'}`,
     enough: 'They say that a card of what is asked often has answered it',
-    askedOften: (answer: string) => `Answered by a card: ${answer}`,
+    askedOften: (answer: string) =>
+      answer ? `Answered by a card: ${answer}` : 'A card led them on',
     putByUntil: (who: string, time: string) => `${who} put this by until ${time}`,
     takenBack: (who: string) => `${who} took this back`,
     mailed: (to: string) => `Went by email to ${to}`,
@@ -56,7 +58,7 @@ export const en = {
       automatic: 'written by a program, so nobody waits',
       junk: 'junk, as the mail server says, so nobody waits',
       forged: 'the mail server doubts who wrote it, so nobody waits',
-      card: 'tapped in what is asked often, so nobody waits',
+      card: 'asked often, so nobody waits',
     } satisfies Record<SetAside, string>,
     elsewhere: {
       show: (count: number) => (count === 1 ? 'Show its picture' : `Show its ${count} pictures`),
