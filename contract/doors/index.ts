@@ -240,6 +240,24 @@ const ListedSchema = z.object({
 }) satisfies z.ZodType<Listed>;
 
 /** How a door to a network is connected, for its owner. */
+/** What became of a listing's questions, and the cards of a website door with which they are the same. */
+export const ListedQuestionsSchema = z.object({
+  doorId: IdSchema,
+  /** So many are the same on both. */
+  sameCount: z.number().int(),
+  /** When cards were last changed because of the listing, and how many. */
+  followed: z.object({ at: TimeSchema, count: z.number().int() }).nullable(),
+  /** What the listing had said where both had changed the same, and the cards counted. */
+  outvoted: z.array(z.object({ question: z.string(), answer: z.string() })),
+  /** Questions of the listing that no card could be made of; they stay there. */
+  notTaken: z.array(z.string()),
+  /** Questions whose answers are longer than the listing takes. */
+  tooLong: z.array(z.string()),
+  /** Why they could not be compared when it was last tried; null: they were. */
+  problem: z.string().nullable(),
+});
+export type ListedQuestions = z.infer<typeof ListedQuestionsSchema>;
+
 export const NetworkDoorSchema = z.object({
   id: IdSchema,
   kind: z.string(),
@@ -263,6 +281,7 @@ export const NetworkDoorSchema = z.object({
       at: TimeSchema,
       differed: z.array(z.enum(listedFields)),
       theirs: ListedSchema,
+      questions: ListedQuestionsSchema.nullable(),
     })
     .nullable(),
   /** What was wrong when it was just asked; null: nothing, or it was not asked. */

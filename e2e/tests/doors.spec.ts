@@ -1,4 +1,5 @@
 import type { Since } from '@porch/contract/line';
+import { cardOf } from '@porch/core/test-kit/cards';
 import { expectClean } from '../kit/clean';
 import { customersPhone, letGoWrong, openDoorTo } from '../kit/networks';
 import { answer, expect, networkAccounts, ownerPhone, test, visitorPhone } from '../kit/porch';
@@ -318,6 +319,54 @@ test('the listing follows the porch light, and the light follows the listing', a
   await phone.getByRole('link', { name: /^Orla/ }).click();
   await answer(phone, 'In every size');
   await expect(orla.roll).toContainText('In every size');
+});
+
+test('the questions of a listing are the cards of the website, whichever is changed', async ({
+  browser,
+  porch,
+}) => {
+  const cardId = 'card-parking-1';
+  const answered = (said: string) =>
+    porch.dress((dress) => {
+      const card = cardOf(cardId, { question: 'Where can I park?', answer: said });
+      dress.asked = {
+        cards: [card],
+        first: [{ id: cardId, states: ['lit', 'back-soon', 'dark'] }],
+      };
+    });
+  await answered('In the yard.');
+  const door = await openDoorTo(porch, 'townfinder', 'Townfinder');
+  const street = await (await browser.newContext()).newPage();
+  const answers = (index: number) => street.getByRole('textbox', { name: 'Answer' }).nth(index);
+  await expect(async () => {
+    await street.goto(`${porch.site}/townfinder`);
+    await expect(answers(0)).toHaveValue('In the yard.', { timeout: 500 });
+  }).toPass();
+
+  await answers(0).fill('In the lane behind.');
+  await street.getByRole('button', { name: 'Change it', exact: true }).first().click();
+  await street.getByRole('textbox', { name: 'Question' }).last().fill('Are dogs welcome?');
+  await street.getByRole('textbox', { name: 'Answer' }).last().fill('On a lead, gladly.');
+  await street.getByRole('button', { name: 'Add it' }).click();
+
+  const phone = await ownerPhone(browser, porch);
+  await phone.goto(`${porch.origin}/house/door/${door.id}`);
+  await expect(phone.getByText('2 questions are the same on both.')).toBeVisible();
+  await expectClean(phone, 'a listing with its questions');
+  const { panel } = await visitorPhone(browser, porch);
+  await expect(panel.getByRole('button', { name: 'Are dogs welcome?' })).toBeVisible();
+  await panel.getByRole('button', { name: 'Where can I park?' }).click();
+  await expect(panel.getByText('In the lane behind.')).toBeVisible();
+
+  await phone.getByRole('button', { name: 'Dress the cards' }).click();
+  await phone.getByRole('button', { name: /^Change “Are dogs welcome\?”/ }).click();
+  await phone.getByRole('textbox', { name: 'Answer' }).fill('Dogs are.');
+  await expect(phone.getByText('Draft saved')).toBeVisible();
+  await phone.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(async () => {
+    await street.goto(`${porch.site}/townfinder`);
+    await expect(answers(1)).toHaveValue('Dogs are.', { timeout: 500 });
+  }).toPass();
 });
 
 test('a busy morning with everything going wrong has each message once', async ({

@@ -27,6 +27,7 @@ import { bridgeDoor } from './doors/bridge/kind';
 import { createDelivering } from './doors/delivering';
 import { createFailing } from './doors/failing';
 import { createFetching } from './doors/fetching';
+import { createListedQuestions } from './doors/listed-questions';
 import { createListings } from './doors/listing';
 import { mailDoor } from './doors/mail/kind';
 import { createNetworks } from './doors/networks';
@@ -335,7 +336,15 @@ export const createServices = (
   });
   const failing = createFailing({ store, clock, write });
   const windows = createWindows({ store, clock, persons, ringing, windowOf });
-  const listings = createListings({ store, clock, lamp, hours, registry, failing });
+  const listings = createListings({
+    store,
+    clock,
+    lamp,
+    hours,
+    registry,
+    failing,
+    questions: createListedQuestions({ store, clock, dressing }),
+  });
   const delivering = createDelivering({
     store,
     clock,

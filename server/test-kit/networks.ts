@@ -240,6 +240,8 @@ export const networkOutside = (network: MadeNetwork) => {
   const files = new Map<string, Buffer>();
   /** What the business's listing shows, where the network has one. */
   const listing = { chat: false, away_until: null as string | null, opening_hours: '' };
+  /** The questions that it answers. */
+  const questions: { id: string; question: string; answer: string }[] = [];
   let sent = 0;
   let taken = network.taken;
 
@@ -248,6 +250,12 @@ export const networkOutside = (network: MadeNetwork) => {
     if (/\/listings\/[^/]+$/.test(pathname)) {
       if (method === 'POST') Object.assign(listing, JSON.parse(String(body)));
       return { status: 200, body: JSON.stringify(listing) };
+    }
+    if (/\/listings\/[^/]+\/questions$/.test(pathname)) {
+      if (method === 'POST') {
+        questions.splice(0, questions.length, ...JSON.parse(String(body)).questions);
+      }
+      return { status: 200, body: JSON.stringify({ questions }) };
     }
     const file = files.get(pathname.split('/').at(-1) ?? '');
     if (file) return { status: 200, body: file };
@@ -292,6 +300,7 @@ export const networkOutside = (network: MadeNetwork) => {
     next,
     files,
     listing,
+    questions,
     /** From now on it takes messages as a gateway for text messages does. */
     takesTexts: (): void => {
       taken = text.taken;
@@ -300,7 +309,9 @@ export const networkOutside = (network: MadeNetwork) => {
     carried: () =>
       asked.filter(
         ({ method, address }) =>
-          method === 'POST' && !address.endsWith('/token') && !/\/listings\/[^/]+$/.test(address),
+          method === 'POST' &&
+          !address.endsWith('/token') &&
+          !/\/listings\/[^/]+(\/questions)?$/.test(address),
       ),
   };
   return far;

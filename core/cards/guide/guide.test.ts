@@ -1,4 +1,4 @@
-import { blocksOf } from '.';
+import { blocksOf, plainAnswer } from '.';
 
 describe('an answer', () => {
   it('is words, where it has nothing else', () => {
@@ -28,5 +28,11 @@ describe('an answer', () => {
       { kind: 'text', text: '#1 rule: 2.5 litres -3 degrees' },
       { kind: 'picture', at: 0 },
     ]);
+  });
+
+  it('is words alone where nothing is drawn', () => {
+    const guide = '# Repotting\n\n[picture 1]\n\n1. Water it.\n2. Lift it out.\n- soil\nDone #1';
+    expect(plainAnswer(guide)).toBe('Repotting\n\n1. Water it.\n2. Lift it out.\n- soil\nDone #1');
+    expect(plainAnswer('[picture 1]')).toBe('');
   });
 });

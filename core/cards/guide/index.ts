@@ -60,3 +60,17 @@ export const blocksOf = (answer: string, pictures: number): Block[] => {
   const rest = Array.from({ length: pictures }, (_none, at) => at).filter((at) => !placed.has(at));
   return [...drawn, ...rest.map((at): Block => ({ kind: 'picture', at }))];
 };
+
+/** An answer as words alone, for where nothing is drawn: headings without their mark, no pictures. */
+export const plainAnswer = (answer: string): string =>
+  answer
+    .split('\n')
+    .map((line) => {
+      const { kind, text } = lineOf(line.trim());
+      if (kind === 'picture') return null;
+      return kind === 'heading' ? text : line;
+    })
+    .filter((line) => line !== null)
+    .join('\n')
+    .replace(/\n{3,}/g, '\n\n')
+    .trim();

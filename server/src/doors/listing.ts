@@ -16,6 +16,7 @@ import type { JobKind } from '../jobs/worker';
 import type { Lamp } from '../lamp/lamp';
 import type { DoorRecord, Store } from '../store';
 import type { Failing } from './failing';
+import type { ComparedQuestions, ListedQuestions } from './listed-questions';
 import type { Registry } from './registry';
 
 /** What a job carries that makes a listing and the light say the same. */
@@ -25,6 +26,9 @@ export interface ListingJob {
 
 /** A listing that says nothing by itself is looked at so often. */
 const EVERY_MS = 10 * 60_000;
+
+/** Where its questions could not be compared, it is tried again after this. */
+const SOON_MS = 60_000;
 
 /** What is kept of a listing with its door. */
 const KeptSchema = z.object({
@@ -46,11 +50,12 @@ interface Found {
   theirs: Listed;
   differed: ListedField[];
   follows: boolean;
+  questions: ComparedQuestions | null;
 }
 
 const keyOf = (doorId: string): string => `listing ${doorId}`;
 
-/** Keeps listings the same as the porch light and the opening hours, in both directions. */
+/** Keeps listings the same as the porch light, the opening hours and what is asked often, in both directions. */
 export const createListings = (services: {
   store: Store;
   clock: Clock;
@@ -58,14 +63,21 @@ export const createListings = (services: {
   hours: Pick<HoursOf, 'written' | 'opening'>;
   registry: Registry;
   failing: Failing;
+  questions: ListedQuestions;
 }) => {
-  const { store, clock, lamp, hours, registry, failing } = services;
+  const { store, clock, lamp, hours, registry, failing, questions } = services;
   let told = '';
 
   const oursAt = (doorId: string): Listed => ({
     ...availabilityOf(lamp.atDoor(doorId)),
     hours: hours.written(doorId),
   });
+
+  /** Its questions, as far as they are ours to say. */
+  const questionsAt = (door: DoorRecord) => {
+    const listing = registry.kindOf(door)?.listing;
+    return listing ? questions.ours(door, listing) : null;
+  };
 
   const doors = (): DoorRecord[] =>
     store.doors
@@ -105,7 +117,8 @@ export const createListings = (services: {
           theirs,
         );
         if (tells) await listing.write(by, follows ? { ...theirs, hours: ours.hours } : ours);
-        return { ours, theirs, differed, follows };
+        const compared = await questions.compare(by, listing);
+        return { ours, theirs, differed, follows, questions: compared };
       });
     },
     note: ({ doorId }, found): Written<null> => {
@@ -123,10 +136,15 @@ export const createListings = (services: {
           ? { differed, theirs }
           : { differed: before.differed, theirs: before.theirs };
       const listing: KeptListing = { agreed, at: now, ...shown };
-      store.doors.update({ ...door, settings: { ...door.settings, listing } });
+      const asked = found.questions && questions.note(door, found.questions);
+      const settings = { ...door.settings, listing, ...(asked ? { questions: asked } : {}) };
+      store.doors.update({ ...door, settings });
       if (follows) lamp.turn(settingFor(theirs, now, hours.opening(doorId).isOpen(now)));
-      schedule(doorId, EVERY_MS);
-      return { result: null, news: [], isHouse: follows || differed.length > 0 || isWellAgain };
+      schedule(doorId, asked?.problem ? SOON_MS : EVERY_MS);
+      const wasAsked = JSON.stringify(door.settings.questions);
+      const isAskedOtherwise = asked !== null && JSON.stringify(asked) !== wasAsked;
+      const hasChanged = follows || differed.length > 0 || isWellAgain || isAskedOtherwise;
+      return { result: null, news: [], isHouse: hasChanged };
     },
     buried: ({ doorId }) => {
       schedule(doorId, EVERY_MS);
@@ -138,10 +156,10 @@ export const createListings = (services: {
     kind,
     /** In the transaction in which a network said that its listing was changed there. */
     begin: (doorId: string): void => schedule(doorId, 0),
-    /** Where the light or the hours are others than they were, listings are told. */
+    /** Where the light, the hours or the questions are others than they were, listings are told. */
     note: (): void => {
       const all = doors();
-      const now = JSON.stringify(all.map(({ id }) => [id, oursAt(id)]));
+      const now = JSON.stringify(all.map((door) => [door.id, oursAt(door.id), questionsAt(door)]));
       if (now === told) return;
       told = now;
       store.atOnce(() => {

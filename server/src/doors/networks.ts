@@ -7,6 +7,7 @@ import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import type { DoorRecord, Store } from '../store';
+import { shownQuestions } from './listed-questions';
 import { keptListing } from './listing';
 import type { Connecting, Registry } from './registry';
 
@@ -72,6 +73,11 @@ export const createNetworks = (services: {
     return sent && { step: sent.step, why: sent.why };
   };
 
+  const listingOf = (door: DoorRecord): NetworkDoor['listing'] => {
+    const kept = keptListing(door);
+    return kept && { ...kept, questions: shownQuestions(door) };
+  };
+
   const shown = (id: string, origin: string, problem: string | null = null): NetworkDoor => {
     const { door, connecting } = doorOf(id);
     const secret = secretOf(door);
@@ -93,7 +99,7 @@ export const createNetworks = (services: {
       can,
       heardFrom: heardFrom(id),
       lastSent: lastSent(id),
-      listing: keptListing(door),
+      listing: listingOf(door),
       problem,
     };
   };

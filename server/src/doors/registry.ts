@@ -11,6 +11,7 @@ import type {
 } from '@porch/contract/doors';
 import type { Way } from '@porch/core/conversation';
 import type { Listed } from '@porch/core/listing';
+import type { ListedQuestion } from '@porch/core/listing/questions';
 import type { z } from 'zod';
 import { JobFailed } from '../jobs/worker';
 import type { Seal } from '../security/seal';
@@ -80,10 +81,17 @@ export interface ListingBy {
   signal: AbortSignal;
 }
 
-/** A listing of the business: what it shows of who is there, and when. Both throw `JobFailed`. */
+/** A listing of the business: what it shows of who is there, and when. All of it throws `JobFailed`. */
 export interface Listing {
   read: (by: ListingBy) => Promise<Listed>;
   write: (by: ListingBy, listed: Listed) => Promise<void>;
+  /** The questions that it answers by itself, where it has any. */
+  questions?: {
+    answerLongest: number;
+    read: (by: ListingBy) => Promise<ListedQuestion[]>;
+    /** All of them, in order; what is not among them is taken away there. */
+    write: (by: ListingBy, questions: readonly ListedQuestion[]) => Promise<void>;
+  };
 }
 
 /** What a door has made of it. */

@@ -139,6 +139,19 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
         store.dresses.dropNewest(doorId);
         store.dresses.setDraft(doorId, draft ?? dress, member.id);
       }),
+    /**
+     * Changes what is asked often at a door for all to see, and in a draft that there is: what stands there otherwise
+     * stays. In the transaction of whatever it follows from.
+     */
+    changeAsked: (doorId: string, alter: (asked: Cards) => Cards): void => {
+      const { dress } = store.dresses.published(doorId) ?? plain;
+      const { draft, changedBy } = store.dresses.draft(doorId);
+      const altered = (one: Dress): Dress => ({ ...one, asked: alter(one.asked) });
+      known.delete(doorId);
+      changes += 1;
+      store.dresses.publish(doorId, altered(dress), clock.now());
+      store.dresses.setDraft(doorId, draft && altered(draft), changedBy);
+    },
     /** A token with which a website's page shows the draft, for a while. */
     openTrial: (doorId: string): string => {
       const token = newSecret();

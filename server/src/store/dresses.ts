@@ -42,7 +42,7 @@ export const dressesTable = (db: Db) => {
       if (!found) return { draft: null, revision: 0, changedBy: null };
       return { ...found, draft: found.draft === null ? null : fromStored(found.draft) };
     },
-    setDraft: (doorId: string, draft: Dress | null, memberId: string): void => {
+    setDraft: (doorId: string, draft: Dress | null, memberId: string | null): void => {
       writeDraft.run({ doorId, memberId, draft: draft && JSON.stringify(draft) });
     },
     /** The published dress, or one that was published `back` times before it; null when there is none. */

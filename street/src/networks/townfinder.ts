@@ -1,4 +1,4 @@
-import { createHmac } from 'node:crypto';
+import { createHmac, randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import { choice, escaped } from '../page';
 import { forBusiness, isBearer } from './business';
@@ -14,6 +14,30 @@ interface Listing {
 
 /** What the listing shows of the business. */
 const listing: Listing = { chat: true, away_until: null, opening_hours: '' };
+
+interface Question {
+  id: string;
+  question: string;
+  answer: string;
+}
+
+const QUESTIONS_MOST = 40;
+
+/** The questions that it answers, in order. */
+let questions: Question[] = [];
+
+const fieldsOf = ({ question, answer }: Pick<Question, 'question' | 'answer'>): string =>
+  `<p><label>Question <input name="question" size="40" maxlength="120" value="${escaped(question)}"></label></p>
+<p><label>Answer <textarea name="answer" maxlength="1000">${escaped(answer)}</textarea></label></p>`;
+
+const questionForms = (): string =>
+  questions
+    .map(
+      (one) => `<li><form method="post" action="/townfinder/questions">
+<input type="hidden" name="id" value="${escaped(one.id)}">${fieldsOf(one)}
+<button name="do" value="change">Change it</button> <button name="do" value="remove">Take it away</button></form></li>`,
+    )
+    .join('');
 
 const prove = (body: string, word: string) => ({
   body,
@@ -49,7 +73,27 @@ export const townfinderWire: Wire = {
     'to',
     { on: 'Chat on', off: 'Chat off', hour: 'Away for an hour', tomorrow: 'Away until tomorrow' },
     'on',
-  )}</label> <button>Change the listing</button></form>`,
+  )}</label> <button>Change the listing</button></form>
+<h2>Questions and answers</h2>
+<ul>${questionForms()}</ul>
+<h3>Another question</h3>
+<form method="post" action="/townfinder/questions">${fieldsOf({ question: '', answer: '' })}
+<button name="do" value="add">Add it</button></form>`,
+};
+
+interface Posted extends Partial<Pick<Question, 'id' | 'question' | 'answer'>> {
+  do?: string;
+}
+
+/** The business changes a question on the listing's own page. */
+const change = ({ do: what, id, question = '', answer = '' }: Posted): void => {
+  if (what === 'remove') questions = questions.filter((one) => one.id !== id);
+  else if (question.trim() === '' || answer.trim() === '') return;
+  else if (what === 'change') {
+    questions = questions.map((one) => (one.id === id ? { ...one, question, answer } : one));
+  } else if (questions.length < QUESTIONS_MOST) {
+    questions = [...questions, { id: `tfq-${randomUUID()}`, question, answer }];
+  }
 };
 
 export const townfinderRoutes = (
@@ -69,6 +113,19 @@ export const townfinderRoutes = (
       return { body: listing };
     }),
   );
+  app.get(
+    '/townfinder/listings/:id/questions',
+    guarded(() => ({ body: { questions } })),
+  );
+  app.post(
+    '/townfinder/listings/:id/questions',
+    guarded((request) => {
+      const given = (request.body as { questions: Question[] }).questions;
+      if (given.length > QUESTIONS_MOST) return { status: 422, body: { error: 'too many' } };
+      questions = given.map(({ id, question, answer }) => ({ id, question, answer }));
+      return { body: { questions } };
+    }),
+  );
   app.post(
     '/townfinder/listings/:id/chat',
     guarded((request) => {
@@ -77,6 +134,11 @@ export const townfinderRoutes = (
       return { body: { chat: network.take(ref, network.customer(to), text, []).id } };
     }),
   );
+  app.post<{ Body: Posted }>('/townfinder/questions', async ({ body }, reply) => {
+    change(body);
+    network.tellListing();
+    return reply.redirect('/townfinder', 303);
+  });
   app.post<{ Body: { to?: string } }>('/townfinder/listing', async ({ body }, reply) => {
     const tomorrow = new Date(now() + 24 * HOUR_MS);
     tomorrow.setUTCHours(9, 0, 0, 0);

@@ -11,7 +11,15 @@ import {
   toldOf,
 } from '../network-parts';
 import type { DoorKind, ListingBy } from '../registry';
-import { EventSchema, fromListing, isProved, ListingSchema, TakenSchema, toListing } from './wire';
+import {
+  EventSchema,
+  fromListing,
+  isProved,
+  ListingSchema,
+  QuestionsSchema,
+  TakenSchema,
+  toListing,
+} from './wire';
 
 export const TOWNFINDER = 'townfinder';
 
@@ -33,6 +41,10 @@ export const townfinderDoor = ({ outside, asking }: NetworkParts): DoorKind => {
     const { url, listing = '' } = toldOf(door);
     const address = `${url}/listings/${encodeURIComponent(listing)}`;
     return { address, headers: headersFor(secret) };
+  };
+  const questionsOf = (by: ListingBy) => {
+    const { address, headers } = listingOf(by);
+    return { address: `${address}/questions`, headers };
   };
 
   return {
@@ -67,6 +79,17 @@ export const townfinderDoor = ({ outside, asking }: NetworkParts): DoorKind => {
       write: async (by, listed) => {
         const asked = { ...listingOf(by), signal: by.signal, what: toListing(listed) };
         await asking.post(asked, ListingSchema);
+      },
+      questions: {
+        answerLongest: 1_000,
+        read: async (by) => {
+          const asked = { ...questionsOf(by), method: 'GET', signal: by.signal };
+          return (await asking.json(asked, QuestionsSchema)).questions;
+        },
+        write: async (by, questions) => {
+          const asked = { ...questionsOf(by), signal: by.signal, what: { questions } };
+          await asking.post(asked, QuestionsSchema);
+        },
       },
     },
     connecting: connectingBy({

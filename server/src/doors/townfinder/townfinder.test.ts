@@ -1,3 +1,5 @@
+import { type Card, type Cards, withCard, withStates } from '@porch/core/cards';
+import { cardOf } from '@porch/core/test-kit/cards';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../../test-kit/network-house';
 import { networkOf } from '../../../test-kit/networks';
 
@@ -112,5 +114,170 @@ describe('a listing', () => {
     await lamp('dark');
     await here.house.tick();
     expect(here.far.listing.chat).toBe(true);
+  });
+});
+
+describe('the questions of a listing', () => {
+  let here: NetworkHouse;
+  let website: string;
+
+  const cards = (): Cards => here.house.services.dressing.published(website).asked;
+  const said = () => cards().cards.map(({ question, answer }) => [question, answer]);
+  const there = () => here.far.questions.map(({ question, answer }) => [question, answer]);
+  const isAt = (path: string) => `/api/doors/${website}/${path}`;
+  const dressed = async () =>
+    (await here.house.ask('GET', isAt('dress'), { cookie: here.cookie })).body;
+  const draft = async (alter: (asked: Cards) => Cards) => {
+    const { draft: dress, revision } = await dressed();
+    const body = { dress: { ...dress, asked: alter(dress.asked) }, revision };
+    return (await here.house.ask('PUT', isAt('draft'), { cookie: here.cookie, body })).body;
+  };
+  const publish = async (alter: (asked: Cards) => Cards): Promise<void> => {
+    const { revision } = await draft(alter);
+    await here.house.ask('POST', isAt('publish'), { cookie: here.cookie, body: { revision } });
+  };
+  const put = (card: Card) => (asked: Cards) =>
+    withStates(withCard(asked, card), card.id, ['lit', 'back-soon', 'dark']);
+  const parking = cardOf('card-parking-1', { question: 'Parking?', answer: 'In the yard.' });
+  const changedThere = async (work: () => void): Promise<void> => {
+    work();
+    await here.handBody('{"kind":"changed"}');
+    await settled();
+  };
+  const settled = (): Promise<true> =>
+    becomes(() =>
+      ['', ' then'].every((more) => !here.house.store.jobs.byKey(`listing ${here.doorId}${more}`)),
+    );
+  const shown = async () =>
+    (await here.doors('GET', `/${here.doorId}`)).body.listing?.questions ?? null;
+
+  beforeEach(async () => {
+    here = await openNetworkHouse(networkOf('townfinder'));
+    website = here.house.store.doors.all().find(({ kind }) => kind === 'website')?.id ?? '';
+    await becomes(() => here.house.store.doors.byId(here.doorId)?.settings.questions !== undefined);
+    await publish(put(parking));
+    await becomes(() => here.far.questions.length === 1);
+    await settled();
+  });
+  afterEach(() => here.house.close());
+
+  it('are the cards that are published, and nothing of a draft', async () => {
+    expect(there()).toEqual([['Parking?', 'In the yard.']]);
+    await draft(put(cardOf('card-drafted-1')));
+    here.house.clock.advance(11 * minute);
+    await here.house.tick();
+    await settled();
+    expect(there()).toEqual([['Parking?', 'In the yard.']]);
+    expect(await shown()).toMatchObject({ sameCount: 1, followed: null, problem: null });
+  });
+
+  it('become cards, are changed with them, and what was drafted meanwhile stays', async () => {
+    await draft(put(cardOf('card-drafted-1')));
+    await changedThere(() => {
+      here.far.questions[0] = { id: parking.id, question: 'Parking?', answer: 'In the lane.' };
+      here.far.questions.push({ id: 'tfq-1', question: ' Dogs? ', answer: 'On a lead.' });
+    });
+    await becomes(() => cards().cards.length === 2);
+    expect(said()).toEqual([
+      ['Parking?', 'In the lane.'],
+      ['Dogs?', 'On a lead.'],
+    ]);
+    expect(cards().first).toHaveLength(2);
+    const { draft: kept, version, canUndo } = await dressed();
+    expect(kept.asked.cards.map(({ question }: Card) => question)).toEqual([
+      'Parking?',
+      'Question card-drafted-1',
+      'Dogs?',
+    ]);
+    expect([version, canUndo]).toEqual([3, true]);
+    await settled();
+    expect(await shown()).toMatchObject({ sameCount: 2, followed: { count: 2 } });
+  });
+
+  it('go back where publishing is taken back', async () => {
+    await changedThere(() => {
+      here.far.questions[0] = { id: parking.id, question: 'Parking?', answer: 'In the lane.' };
+    });
+    await becomes(() => said()[0]?.[1] === 'In the lane.');
+    const { revision } = await dressed();
+    await here.house.ask('POST', isAt('undo'), { cookie: here.cookie, body: { revision } });
+    await becomes(() => there()[0]?.[1] === 'In the yard.');
+  });
+
+  it('tell whoever is dressing the door that it was changed meanwhile', async () => {
+    const { draft: dress, revision } = await dressed();
+    await changedThere(() => {
+      here.far.questions.push({ id: 'tfq-1', question: 'Dogs?', answer: 'On a lead.' });
+    });
+    await becomes(() => cards().cards.length === 2);
+    const body = { dress, revision };
+    const { status } = await here.house.ask('PUT', isAt('draft'), { cookie: here.cookie, body });
+    expect(status).toBe(409);
+  });
+
+  it('that are taken away there are shown first no more, and their cards stay', async () => {
+    await changedThere(() => {
+      here.far.questions.length = 0;
+    });
+    await becomes(() => cards().first.length === 0);
+    expect(said()).toEqual([['Parking?', 'In the yard.']]);
+    await settled();
+    expect(there()).toEqual([]);
+  });
+
+  it('that can be no card stay there, and are told', async () => {
+    const long = 'x'.repeat(81);
+    await changedThere(() => {
+      here.far.questions.push({ id: 'tfq-1', question: long, answer: 'Yes.' });
+    });
+    await publish(put(cardOf('card-long-0001', { question: 'Long', answer: 'y'.repeat(1_001) })));
+    await settled();
+    expect(there()).toEqual([
+      ['Parking?', 'In the yard.'],
+      [long, 'Yes.'],
+    ]);
+    expect(await shown()).toMatchObject({ notTaken: [long], tooLong: ['Long'], sameCount: 1 });
+  });
+
+  it('that were changed on both sides are what the card says, and theirs is told', async () => {
+    here.far.questions[0] = { id: parking.id, question: 'Parking?', answer: 'None.' };
+    await publish(put({ ...parking, answer: 'In the lane.' }));
+    await becomes(() => there()[0]?.[1] === 'In the lane.');
+    await settled();
+    expect(await shown()).toMatchObject({ outvoted: [{ question: 'Parking?', answer: 'None.' }] });
+  });
+
+  it('that nobody can ask for leave the light as it is kept, and are tried again', async () => {
+    const isAsked = here.far.whileAsked;
+    const { asked, next } = here.far;
+    here.far.whileAsked = () => {
+      if (asked.at(-1)?.address.endsWith('/questions')) next.push({ status: 500 });
+    };
+    await changedThere(() => {
+      here.far.listing.chat = false;
+      here.far.questions.push({ id: 'tfq-1', question: 'Dogs?', answer: 'On a lead.' });
+    });
+    await becomes(() => here.house.services.lamp.forTeam().state === 'dark');
+    await settled();
+    expect(await shown()).toMatchObject({ problem: 'network-broken', sameCount: 1 });
+    here.far.whileAsked = isAsked;
+    here.house.clock.advance(2 * minute);
+    await here.house.tick();
+    await becomes(() => cards().cards.length === 2);
+    await settled();
+    expect(await shown()).toMatchObject({ problem: null, sameCount: 2 });
+  });
+
+  it('are left alone while the website door is closed, and on with it once it is open', async () => {
+    const close = (isClosed: boolean) =>
+      here.house.ask('PUT', `/api/doors/${website}`, { cookie: here.cookie, body: { isClosed } });
+    await close(true);
+    await changedThere(() => {
+      here.far.questions.push({ id: 'tfq-1', question: 'Dogs?', answer: 'On a lead.' });
+    });
+    expect(there()).toHaveLength(2);
+    expect(said()).toHaveLength(1);
+    await close(false);
+    await becomes(() => cards().cards.length === 2);
   });
 });

@@ -1,4 +1,5 @@
 import type { Listed } from '@porch/core/listing';
+import type { ListedQuestion } from '@porch/core/listing/questions';
 import { z } from 'zod';
 import { isRightMark, keyedMark } from '../../security/marks';
 
@@ -39,6 +40,22 @@ export const toListing = ({ isOn, awayUntil, hours }: Listed): z.infer<typeof Li
   chat: isOn,
   away_until: awayUntil === null ? null : new Date(awayUntil).toISOString(),
   opening_hours: hours,
+});
+
+/** More than anybody reads; a listing with more is not understood. */
+const QUESTIONS_MOST = 200;
+
+/** The questions that a listing answers, in order. */
+export const QuestionsSchema = z.object({
+  questions: z
+    .array(
+      z.object({
+        id: z.string().min(1).max(200),
+        question: z.string().max(2_000),
+        answer: z.string().max(20_000),
+      }) satisfies z.ZodType<ListedQuestion>,
+    )
+    .max(QUESTIONS_MOST),
 });
 
 export const TakenSchema = z.object({ chat: z.string().min(1) });

@@ -29,6 +29,7 @@ import { healthInWords } from '../parts/in-words';
 import { NetworkFields } from '../parts/network-fields';
 import { words } from '../words';
 import { doorWords } from '../words/network';
+import { ListingSections } from './listing-sections';
 
 type Network = { network: NetworkDoor };
 
@@ -182,36 +183,6 @@ const TryIt = ({ network, business }: Network & { business: string }) => {
   );
 };
 
-/** What a listing shows of the business, when it last agreed with the light, and in what it had differed. */
-const Listing = ({ listing }: { listing: NonNullable<NetworkDoor['listing']> }) => {
-  const zone = useZone();
-  const now = useNow(MINUTE_MS);
-  const said = doorWords().listing;
-  const { agreed, at, differed, theirs } = listing;
-  const availability = (one: typeof agreed): string => {
-    if (!one.isOn) return said.off;
-    return one.awayUntil === null ? said.on : said.away(momentInWords(one.awayUntil, now, zone));
-  };
-  return (
-    <Section title={said.title}>
-      <Text kind="second" tone="slate">
-        {said.more}
-      </Text>
-      <Text role="status">{said.agreed(availability(agreed), momentInWords(at, now, zone))}</Text>
-      <Text kind="second">{agreed.hours ? said.hours(agreed.hours) : said.noHours}</Text>
-      {differed.length > 0 ? (
-        <Text kind="second" tone="ember">
-          {said.differed(
-            differed.map((field) =>
-              field === 'hours' ? said.hoursThere(theirs.hours) : availability(theirs),
-            ),
-          )}
-        </Text>
-      ) : null}
-    </Section>
-  );
-};
-
 /** What the network can do: what is not offered in a conversation, and why. */
 const Can = ({ network: { can } }: Network) => {
   const said = doorWords();
@@ -312,7 +283,7 @@ const Owners = ({ door, house }: { door: Door; house: House }) => {
         <PutIn network={network} />
         <TryIt network={network} business={house.business?.name ?? ''} />
       </Section>
-      {network.listing ? <Listing listing={network.listing} /> : null}
+      <ListingSections network={network} house={house} />
       <Can network={network} />
     </>
   );

@@ -64,6 +64,25 @@ export const networkEn = {
     differed: (what: readonly string[]) =>
       `It had said something else before that: ${[...new Set(what)].join('; ')}`,
   },
+  questions: {
+    title: 'Its questions',
+    more: (door: string) =>
+      `The questions on the listing and the cards that ${door} shows first are the same: whichever is changed, the other follows. Where both are, the card counts.`,
+    same: (count: number) =>
+      count === 0
+        ? 'There is no question on either yet.'
+        : count === 1
+          ? 'One question is the same on both.'
+          : `${count} questions are the same on both.`,
+    followed: (count: number, time: string) =>
+      `${time}: ${count === 1 ? 'one card' : `${count} cards`} changed after the listing. Publishing can be taken back where the door is dressed.`,
+    outvoted: 'Both had been changed, and the card counts. The listing had said:',
+    notTaken: 'No card could be made of these; they stay on the listing:',
+    notTakenWhy: 'They are too long for a card, or as many are shown first as there may be.',
+    tooLong: 'Not on the listing, since their answers are longer than it takes:',
+    failed: (why: string) => `They could not be compared (${why}). It is tried again every minute.`,
+    dress: 'Dress the cards',
+  },
   offered: 'On your website',
   offeredMore:
     'Whoever would rather write by it is led there from the panel. What was said goes on as the same conversation, by a code in their message.',
