@@ -3,6 +3,7 @@ import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Member } from '@porch/contract/people';
 import { plainDress } from '@porch/core/dress';
+import type { Greeting } from '@porch/core/greetings';
 import { timeOnDay } from '@porch/core/hours';
 import { createPasswords } from '@porch/server/accounts/passwords';
 import { handClock } from '@porch/server/clock';
@@ -16,6 +17,7 @@ import { createStore, openDatabase, type Store } from '@porch/server/store/index
 import { sitePages } from '@porch/street/site/page';
 import { taps } from './asked';
 import { demoDoors } from './dresses';
+import { demoGreetings } from './greetings';
 import { type NetworkTalk, networkTalks } from './network-talks';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
@@ -191,6 +193,17 @@ const pageCalled = (origin: string, title: string): Page => {
 };
 
 /** Who of the team answers: mostly the owner. */
+/** What the first door says before anybody writes, and what came of it so far. */
+const storeGreetings = (
+  { store }: Services,
+  doorId: string,
+  members: readonly Member[],
+): Greeting[] =>
+  demoGreetings.map(({ greeting, by, seen, answered }) => {
+    store.greetings.count(doorId, { greetingId: greeting.id, seen, answered });
+    return { ...greeting, memberId: by === null ? null : (members[by]?.id ?? null) };
+  });
+
 const memberFor = (members: readonly Member[], index: number): Member => {
   const member = members[index % 5 === 1 ? 1 : index % 7 === 2 ? 2 : 0];
   if (!member) throw new Error('the demo needs three members');
@@ -367,7 +380,8 @@ export const fill = async (options: {
     };
     store.doors.add(door, clock.now() + index);
     store.dresses.publish(shown.id, plainDress(), clock.now());
-    store.dresses.publish(shown.id, dress, clock.now());
+    const greetings = index === 0 ? storeGreetings(services, shown.id, members) : [];
+    store.dresses.publish(shown.id, { ...dress, greetings }, clock.now());
   }
   for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
   if (options.mailPort) openMailDoor(services);

@@ -61,10 +61,27 @@ const panel = async () => {
   return { script, parts: first };
 };
 
+/** The loader's second part, and what of it comes only where somebody is greeted. */
+const secondPart = async () => {
+  const { outputFiles, metafile } = await build({
+    ...options,
+    entryPoints: ['widget/src/loader/more.ts'],
+    format: 'esm',
+    splitting: true,
+    metafile: true,
+    outdir: out,
+    entryNames: 'more-[hash]',
+    chunkNames: 'more-[name]-[hash]',
+  });
+  for (const { path, text } of outputFiles) save(basename(path), text);
+  const isEntry = (name) => metafile.outputs[name].entryPoint?.endsWith('more.ts');
+  return basename(Object.keys(metafile.outputs).find(isEntry));
+};
+
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
-const more = named('more', 'js', await bundle('widget/src/loader/more.ts', 'esm'));
+const more = await secondPart();
 const { script, parts } = await panel();
 const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));

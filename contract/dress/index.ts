@@ -121,6 +121,20 @@ export const DressSchema = z.object({
     })
     .default({ isOn: false, days: [], from: 0, to: 0 }),
   asked: CardsSchema.default({ cards: [], first: [] }),
+  greetings: each(
+    z.object({
+      id: IdSchema,
+      isOn: z.boolean(),
+      text: typed,
+      language: z.string().regex(/^[a-z]{2,3}$/),
+      memberId: IdSchema.nullable(),
+      pages: many(short),
+      afterSeconds: z.number(),
+      visits: z.object({ least: z.number(), most: z.number().nullable() }),
+      cameFrom: many(short),
+      whileNotLit: z.boolean(),
+    }),
+  ).default([]),
 }) satisfies z.ZodType<Dress>;
 
 /** How a door is dressed, and what is being tried on it. */
@@ -143,6 +157,9 @@ export const DraftSchema = z.object({
   dress: DressSchema,
 });
 export const RevisionSchema = DraftSchema.pick({ revision: true });
+
+/** What is tried: the draft as it is, or one greeting of it, on or off. */
+export const TrialAskedSchema = z.object({ greeting: IdSchema.optional() });
 
 export const TrialSchema = z.object({ token: z.string(), url: z.string() });
 export type Trial = z.infer<typeof TrialSchema>;

@@ -106,6 +106,7 @@ const whole: WholeEntries = {
     text: 'We have it',
     until: null,
     isHello: true,
+    greeting: { id: 'greeting-0001', memberId, isTried: true },
     card: {
       id: 'card-id-00001',
       link: 'https://quillfern.example/post',

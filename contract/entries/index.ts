@@ -90,6 +90,12 @@ export const CallBackSchema = z.object({
   at: TimeSchema.nullable(),
 }) satisfies z.ZodType<CallBack>;
 
+const GreetingSaidSchema = z.object({
+  id: IdSchema,
+  memberId: IdSchema.nullable(),
+  isTried: z.boolean().optional(),
+});
+
 const TappedSchema = z.object({ card: IdSchema, passedTo: IdSchema.optional() });
 
 const CardSaidSchema = z.object({
@@ -227,6 +233,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     until: TimeSchema.nullable(),
     isHello: z.boolean().optional(),
     card: CardSaidSchema.optional(),
+    greeting: GreetingSaidSchema.optional(),
   }),
   z.object({
     ...filed,

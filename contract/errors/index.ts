@@ -17,6 +17,7 @@ export const errorStatus = {
   'number-out-of-range': 400,
   'server-not-understood': 400,
   'link-not-understood': 400,
+  'host-not-understood': 400,
   'too-many-of-these': 400,
   'choice-unknown': 400,
   'leads-back': 400,

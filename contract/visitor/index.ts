@@ -1,6 +1,7 @@
 import type { CardSaid, Entry } from '@porch/core/conversation';
 import type { DoorRules, DoorView, PlateView } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import type { SaidGreeting } from '@porch/core/greetings';
 import { isVisitorToken } from '@porch/core/ids';
 import type { Light } from '@porch/core/lamp';
 import { z } from 'zod';
@@ -37,6 +38,8 @@ export const SaySchema = z.object({
   device: IdSchema.optional(),
   /** They ask to be called back; what it is about is what they say. */
   callBack: CallBackSchema.optional(),
+  /** With what they were greeted before they wrote; `isTried`: its owner is trying it. */
+  greeted: z.object({ id: IdSchema, isTried: z.boolean().optional() }).optional(),
 });
 
 /** A card of what is asked often was tapped. */
@@ -47,6 +50,7 @@ export const TapSchema = SaySchema.pick({
   language: true,
   consent: true,
   device: true,
+  greeted: true,
 }).extend({ do: z.literal('tap'), card: IdSchema });
 
 const given = {
@@ -119,6 +123,8 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     isTap?: boolean;
     /** It is the answer of a card; its files are the entry's. */
     card?: Omit<CardSaid, 'files'>;
+    /** It is the greeting of that id, with which they were greeted before they wrote. */
+    greeting?: string;
   };
 
 /** How far the other side has come, for the states of the visitor's own messages. */
@@ -199,6 +205,10 @@ export interface DoorConfiguration extends PlateView {
   lamp: Light;
   now: number;
   rules: DoorRules;
+  /** The door does something by itself, at least on some pages. */
+  acts: boolean;
+  /** What may be said before anybody writes. */
+  greetings: SaidGreeting[];
 }
 
 /** What the panel's page is served with. A draft's view comes from the page around it. */

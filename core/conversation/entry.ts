@@ -83,6 +83,15 @@ export interface Asks {
   label: string;
 }
 
+/** The greeting of a door that somebody has answered. */
+export interface GreetingSaid {
+  id: string;
+  /** In whose name it was said; null: the business's. */
+  memberId: string | null;
+  /** Its owner was trying it. */
+  isTried?: boolean;
+}
+
 /** What a card said beside its answer, and what followed from it then. */
 export interface CardSaid {
   id: string;
@@ -196,7 +205,15 @@ export type Happening =
   /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
   /** `isHello`: the first hello, said while somebody is in. */
   /** `card`: the answer of a card that was tapped. */
-  | { kind: 'door-sign'; text: string; until: number | null; isHello?: boolean; card?: CardSaid }
+  /** `greeting`: what they had been greeted with when they wrote. */
+  | {
+      kind: 'door-sign';
+      text: string;
+      until: number | null;
+      isHello?: boolean;
+      card?: CardSaid;
+      greeting?: GreetingSaid;
+    }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }
   /** Somebody came to it who had been rung, or in place of who had. */

@@ -12,6 +12,16 @@ import {
 import { toHex } from '../colours';
 import { countries } from '../countries';
 import { gapsIn, type TextKey, textKeys, textsIn, toLanguage } from '../door-texts';
+import {
+  GREETING_LONGEST,
+  GREETING_PLACES_MOST,
+  GREETING_VISITS_MOST,
+  GREETING_WAIT_MOST_SECONDS,
+  GREETINGS_MOST,
+  type GreetingProblem,
+  problemsInGreetings,
+  tidyGreetings,
+} from '../greetings';
 import { PATTERN_LONGEST, toPattern } from '../page-rules';
 import { webAddress } from '../website';
 import { type Dress, type GuestBookPage, SUBJECT } from './dress';
@@ -28,6 +38,7 @@ export interface DressProblem {
     | 'pattern-not-understood'
     | 'number-out-of-range'
     | 'link-not-understood'
+    | 'host-not-understood'
     | 'too-many-of-these'
     | 'choice-unknown'
     | 'leads-back'
@@ -221,6 +232,29 @@ const askedProblems = ({ asked }: Dress): Found[] =>
     return { field: ['asked', id, part].filter(Boolean).join('.'), code: as, limit };
   });
 
+/** What is wrong with each part of a greeting, as a dress says it, and by which bound. */
+const partLimits: Record<GreetingProblem['part'], number> = {
+  '': GREETINGS_MOST,
+  text: GREETING_LONGEST,
+  pages: GREETING_PLACES_MOST,
+  afterSeconds: GREETING_WAIT_MOST_SECONDS,
+  visits: GREETING_VISITS_MOST,
+  cameFrom: GREETING_PLACES_MOST,
+};
+
+const greetingProblems = ({ greetings }: Dress): Found[] =>
+  problemsInGreetings(greetings).map(({ id, part, code }) => {
+    const codes: Record<GreetingProblem['code'], DressProblem['code']> = {
+      empty: 'text-empty',
+      'too-long': 'text-too-long',
+      'not-understood': part === 'pages' ? 'pattern-not-understood' : 'host-not-understood',
+      'out-of-range': 'number-out-of-range',
+      'too-many': 'too-many-of-these',
+    };
+    const field = ['greetings', id, part].filter(Boolean).join('.');
+    return { field, code: codes[code], limit: partLimits[part] };
+  });
+
 /** Everything in a dress that is not right, first things first; an empty list when all is. */
 export const problemsOf = (dress: Dress): DressProblem[] =>
   [
@@ -230,6 +264,7 @@ export const problemsOf = (dress: Dress): DressProblem[] =>
     ...guestBookProblems(dress),
     ...linkProblems(dress),
     ...askedProblems(dress),
+    ...greetingProblems(dress),
   ].filter((found) => found !== false);
 
 const tidyTexts = (texts: Dress['texts'], own: readonly string[]): Dress['texts'] =>
@@ -249,6 +284,7 @@ const tidyTexts = (texts: Dress['texts'], own: readonly string[]): Dress['texts'
 /** A dress in the form in which it is kept: colours and patterns spelled one way, empty texts left out. */
 export const tidyDress = (dress: Dress): Dress => ({
   ...dress,
+  greetings: tidyGreetings(dress.greetings),
   look: {
     ...dress.look,
     ground: toHex(dress.look.ground) ?? dress.look.ground,

@@ -2,6 +2,7 @@ import type { Cards } from '../cards';
 import type { ChosenColours } from '../colours';
 import { readyColours } from '../colours';
 import type { LanguageCode } from '../door-texts';
+import type { Greeting } from '../greetings';
 import type { Choosing, MannerRule } from '../page-rules';
 import type { PanelSize, Typeface } from './type';
 
@@ -110,6 +111,8 @@ export interface Dress {
   hello: Hello;
   /** Questions that are asked often. */
   asked: Cards;
+  /** What is said before anybody writes. */
+  greetings: Greeting[];
 }
 
 const everywhere = (): Choosing => ({ mode: 'all', these: [] });
@@ -157,6 +160,7 @@ export const plainDress = (fallback: LanguageCode = 'en'): Dress => ({
   callBack: false,
   hello: { isOn: false, days: [], from: 0, to: 0 },
   asked: { cards: [], first: [] },
+  greetings: [],
 });
 
 /** A dress as it was kept by an earlier program, with what has been learned to be set since. */

@@ -1,16 +1,19 @@
-import { GREETINGS_MOST, type Greeting, nextGreeting, type Passing, problemsInGreetings } from '.';
+import {
+  GREETINGS_MOST,
+  type Greeting,
+  greetingsIn,
+  newGreeting,
+  nextGreeting,
+  type Passing,
+  problemsInGreetings,
+  tidyGreetings,
+  triedGreeting,
+} from '.';
 
 const greeting = (change: Partial<Greeting> = {}): Greeting => ({
-  id: 'ferns',
-  isOn: true,
+  ...newGreeting('ferns', 'en'),
   text: 'Looking for a fern?',
-  language: 'en',
-  memberId: null,
-  pages: [],
   afterSeconds: 20,
-  visits: { least: 1, most: null },
-  cameFrom: [],
-  whileNotLit: false,
   ...change,
 });
 
@@ -18,7 +21,6 @@ const passing = (change: Partial<Passing> = {}): Passing => ({
   path: '/ferns/boston',
   seconds: 5,
   visit: 2,
-  language: 'en',
   cameFrom: 'www.search.example',
   isLit: true,
   wasGreeted: false,
@@ -36,10 +38,8 @@ describe('a greeting', () => {
   });
 
   it.each([
-    ['it is off', { isOn: false }, {}],
     ['they were greeted in this visit', {}, { wasGreeted: true }],
     ['nobody is in', {}, { isLit: false }],
-    ['they read another language', {}, { language: 'de' }],
     ['the page is another', { pages: ['/palms/*'] }, {}],
     ['they come too seldom', { visits: { least: 3, most: null } }, {}],
     ['they come too often', { visits: { least: 1, most: 1 } }, {}],
@@ -68,6 +68,36 @@ describe('a greeting', () => {
     expect(nextGreeting(all, passing())?.greeting.id).toBe('first');
     expect(all.map(({ id }) => id)).toEqual(['late', 'first', 'second']);
     expect(nextGreeting([], passing())).toBeNull();
+  });
+
+  it('is said by whoever it is of, to those who read its language, while it is on', () => {
+    const all = [
+      greeting({ id: 'of-tobias', memberId: 'tobias' }),
+      greeting({ id: 'off', isOn: false }),
+      greeting({ id: 'german', language: 'de' }),
+      greeting({ id: 'of-all' }),
+    ];
+    const who = (id: string | null) => ({ name: id ?? 'Quillfern', face: id && `/${id}` });
+    expect(greetingsIn(all, 'en', who)).toMatchObject([
+      { id: 'of-tobias', name: 'tobias', face: '/tobias' },
+      { id: 'of-all', name: 'Quillfern', face: null },
+    ]);
+    expect(greetingsIn(all, 'en', who)[0]).not.toHaveProperty('memberId');
+  });
+
+  it('is tried whoever comes and whatever the light shows, on its own pages', () => {
+    const strict = { isOn: false, visits: { least: 9, most: 9 }, cameFrom: ['map.example'] };
+    const tried = triedGreeting(greeting({ ...strict, pages: ['/ferns/*'] }));
+    expect(nextGreeting([tried], passing({ isLit: false }))?.inSeconds).toBe(15);
+    expect(nextGreeting([tried], passing({ path: '/palms' }))).toBeNull();
+    expect(tried.isOn).toBe(true);
+  });
+
+  it('is kept with its words, pages and hosts spelled one way', () => {
+    const typed = { text: ' Moin\u202e\r\n', pages: ['shop/'], cameFrom: ['Map.Example'] };
+    expect(tidyGreetings([greeting(typed)])).toMatchObject([
+      { text: 'Moin', pages: ['/shop/'], cameFrom: ['map.example'] },
+    ]);
   });
 
   it.each([

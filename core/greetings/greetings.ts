@@ -1,8 +1,10 @@
 import type { LanguageCode } from '../door-texts';
-import { fitsPattern, toPattern } from '../page-rules';
+import { toPattern } from '../page-rules';
+import { cleanMessage } from '../text';
+import type { GreetingRules, SaidGreeting } from './next';
 
-/** What a door says to somebody before they write, where all of it fits. */
-export interface Greeting {
+/** What a door says to somebody before they write. */
+export interface Greeting extends GreetingRules {
   /** Made where it was added; stays when its words change. */
   id: string;
   isOn: boolean;
@@ -11,30 +13,6 @@ export interface Greeting {
   language: LanguageCode;
   /** In whose name; null: the business's. */
   memberId: string | null;
-  /** Pages by path, as `fitsPattern` has them; none: every page. */
-  pages: string[];
-  afterSeconds: number;
-  /** From which visit to which, the first being 1; `most` null: no end. */
-  visits: { least: number; most: number | null };
-  /** Hosts of the pages from which they came ("example.com" is "shop.example.com" too); none: from anywhere. */
-  cameFrom: string[];
-  /** Also while nobody is in. */
-  whileNotLit: boolean;
-}
-
-/** Somebody on a page, before they have written anything. */
-export interface Passing {
-  path: string;
-  /** How long they have been on this page, in seconds. */
-  seconds: number;
-  /** The first is 1. */
-  visit: number;
-  language: LanguageCode;
-  /** The host of the page from which they came to the website; '' where that is not known, or there was none. */
-  cameFrom: string;
-  isLit: boolean;
-  /** They were greeted in this visit. */
-  wasGreeted: boolean;
 }
 
 export const GREETINGS_MOST = 20;
@@ -43,39 +21,47 @@ export const GREETING_WAIT_MOST_SECONDS = 600;
 export const GREETING_PLACES_MOST = 20;
 export const GREETING_VISITS_MOST = 1_000;
 
-const isOfHost = (host: string, cameFrom: string): boolean => {
-  const wanted = host.toLowerCase();
-  const came = cameFrom.toLowerCase();
-  return came === wanted || came.endsWith(`.${wanted}`);
-};
+/** A greeting as one begins to write it: for everybody, on every page, while somebody is in. */
+export const newGreeting = (id: string, language: LanguageCode): Greeting => ({
+  id,
+  isOn: true,
+  text: '',
+  language,
+  memberId: null,
+  pages: [],
+  afterSeconds: 10,
+  visits: { least: 1, most: null },
+  cameFrom: [],
+  whileNotLit: false,
+});
 
-/** Whether a greeting is for somebody, but for how long they have been there. */
-const isFor = (
-  { isOn, language, pages, visits, cameFrom, whileNotLit }: Greeting,
-  passing: Passing,
-): boolean =>
-  isOn &&
-  !passing.wasGreeted &&
-  (passing.isLit || whileNotLit) &&
-  language === passing.language &&
-  (pages.length === 0 || pages.some((page) => fitsPattern(page, passing.path))) &&
-  passing.visit >= visits.least &&
-  (visits.most === null || passing.visit <= visits.most) &&
-  (cameFrom.length === 0 || cameFrom.some((host) => isOfHost(host, passing.cameFrom)));
-
-/**
- * The greeting that comes next on this page, and in how many seconds: whichever waits least, of several the first. Null:
- * none does, as things are.
- */
-export const nextGreeting = (
+/** Those that are said to whoever is spoken to in a language. `who`: how a member is called there, or the business. */
+export const greetingsIn = (
   greetings: readonly Greeting[],
-  passing: Passing,
-): { greeting: Greeting; inSeconds: number } | null => {
-  const fitting = greetings.filter((greeting) => isFor(greeting, passing));
-  const [first] = fitting.sort((a, b) => a.afterSeconds - b.afterSeconds);
-  if (!first) return null;
-  return { greeting: first, inSeconds: Math.max(0, first.afterSeconds - passing.seconds) };
-};
+  language: LanguageCode,
+  who: (memberId: string | null) => Pick<SaidGreeting, 'name' | 'face'>,
+): SaidGreeting[] =>
+  greetings
+    .filter((one) => one.isOn && one.language === language)
+    .map(({ id, text, memberId, pages, afterSeconds, visits, cameFrom, whileNotLit }) => ({
+      id,
+      text,
+      ...who(memberId),
+      pages,
+      afterSeconds,
+      visits,
+      cameFrom,
+      whileNotLit,
+    }));
+
+/** A greeting as it is tried: on its pages and after its seconds, whoever comes, from wherever, and whatever the light shows. */
+export const triedGreeting = (greeting: Greeting): Greeting => ({
+  ...greeting,
+  isOn: true,
+  visits: { least: 1, most: null },
+  cameFrom: [],
+  whileNotLit: true,
+});
 
 /** Something in a greeting that is not right: in which part of it, and what. */
 export interface GreetingProblem {
@@ -110,6 +96,15 @@ const problemsOf = (greeting: Greeting): GreetingProblem[] => {
   ];
   return found.flatMap((one) => (one ? [{ id, ...one }] : []));
 };
+
+/** Greetings in the form in which they are kept: words, pages and hosts spelled one way. */
+export const tidyGreetings = (greetings: readonly Greeting[]): Greeting[] =>
+  greetings.map((greeting) => ({
+    ...greeting,
+    text: cleanMessage(greeting.text),
+    pages: greeting.pages.map((page) => toPattern(page) ?? page),
+    cameFrom: greeting.cameFrom.map((host) => host.toLowerCase()),
+  }));
 
 /** Everything that keeps the greetings of a door from being said; none: they may be. */
 export const problemsInGreetings = (greetings: readonly Greeting[]): GreetingProblem[] => [

@@ -7,7 +7,10 @@ export {
   GREETINGS_MOST,
   type Greeting,
   type GreetingProblem,
-  nextGreeting,
-  type Passing,
+  greetingsIn,
+  newGreeting,
   problemsInGreetings,
+  tidyGreetings,
+  triedGreeting,
 } from './greetings';
+export { type GreetingRules, nextGreeting, type Passing, type SaidGreeting } from './next';

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
+import { newGreeting } from '@porch/core/greetings';
 import { expect, ownerPhone, shifting, test, visitorPhone } from '../kit/porch';
 
 const KB = 1_000;
@@ -52,6 +53,24 @@ test('the first load of the app weighs at most 400 kB', async ({ browser, porch 
   await expect(page.getByRole('link', { name: /^Somebody/ })).toBeVisible();
   await expect.poll(() => total(weights, /./)).toBeGreaterThan(100 * KB);
   expect(total(weights, /./)).toBeLessThanOrEqual(400 * KB);
+});
+
+test('what greets weighs at most 2.3 kB, and comes only where somebody is greeted', async ({
+  browser,
+  porch,
+}) => {
+  const page = await (await browser.newContext()).newPage();
+  const weights = weigh(page);
+  await porch.dress((dress) => {
+    dress.greetings = [
+      { ...newGreeting('greeting-0001', 'en'), text: 'Morning.', afterSeconds: 0 },
+    ];
+  });
+  await page.goto(porch.site);
+  await expect(page.getByText('Morning.')).toBeVisible();
+  await expect.poll(() => total(weights, /more-greeter-/)).toBeGreaterThan(500);
+  expect(total(weights, /more-greeter-/)).toBeLessThanOrEqual(2.3 * KB);
+  expect(total(weights, /\/widget\/panel-/)).toBe(0);
 });
 
 test('the plate moves nothing on the page and stores no cookie', async ({ browser, porch }) => {

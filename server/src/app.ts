@@ -29,6 +29,7 @@ import { dressRoutes } from './dress/plugin';
 import { filesRoutes } from './files/plugin';
 import { sharedFilesRoutes } from './files/shared-plugin';
 import { feedRoutes, followUpsRoutes } from './follow-ups/plugin';
+import { greetedRoutes, greetingsRoutes } from './greetings/plugin';
 import { hoursRoutes } from './hours/plugin';
 import { houseRoutes } from './house/plugin';
 import { inboxRoutes } from './inbox/plugin';
@@ -85,6 +86,7 @@ const teamSubjects: readonly RoutesOf[] = [
   doorbellRoutes,
   mailRoutes,
   cardsRoutes,
+  greetingsRoutes,
   repliesRoutes,
   writingRoutes,
 ];
@@ -95,6 +97,7 @@ const networkSubjects: readonly RoutesOf[] = [networkRoutes];
 /** Files for everybody. */
 const publicSubjects: readonly RoutesOf[] = [
   feedRoutes,
+  greetedRoutes,
   stopRoutes,
   sharedFilesRoutes,
   bridgeContractRoutes,

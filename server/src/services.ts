@@ -55,6 +55,7 @@ import { createFiles } from './files/files';
 import { createSharedFiles } from './files/shared';
 import { createFollowUps, createOwing } from './follow-ups/follow-ups';
 import { reminding } from './follow-ups/reminding';
+import { createGreetings } from './greetings/greetings';
 import { type AskCalendar, askCalendar } from './hours/calendar';
 import { createHours } from './hours/hours';
 import { createBatch } from './inbox/batch';
@@ -237,6 +238,7 @@ export const createServices = (
   const closing: Follow = (...news) => windows.follow(...news);
   const learning = createLearning({ store, clock, dressing });
   const cards = createCards({ store, clock, dressing });
+  const greetings = createGreetings({ store, clock, change, dressing });
   const finding = createFinding({ store, dressing });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
@@ -249,6 +251,7 @@ export const createServices = (
       closing,
       learning.follow,
       cards.follow,
+      greetings.follow,
     ].flatMap((one) => one(...news));
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
@@ -408,6 +411,7 @@ export const createServices = (
     signs,
     clock,
     cards,
+    greetings,
     personKey: registry.personKey,
   });
   const otherWays = createOtherWays({ store, dressing, visiting, registry, claims, write });
@@ -472,6 +476,7 @@ export const createServices = (
     replyTables: createReplyTables({ store, change, replies: quickReplies }),
     fitting: createFitting({ store, clock, persons, replies: quickReplies, learning, dressing }),
     cards,
+    greetings,
     finding,
     proposing: createProposing({ store, clock, dressing, learning, finding }),
     cardTables: createCardTables({ store, dressing }),

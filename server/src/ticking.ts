@@ -19,7 +19,7 @@ const each = async (works: readonly Work[], report: (error: unknown) => void): P
 
 /** What happens because time passes: the lamp lights again, conversations return, visitors are gone. */
 export const tickOnce = (services: Services): Promise<void> => {
-  const { lamp, late, jobs, presence, reach, sightings, disk, report } = services;
+  const { lamp, late, jobs, presence, reach, sightings, greetings, disk, report } = services;
   const works = [
     disk.tick,
     lamp.tick,
@@ -28,6 +28,7 @@ export const tickOnce = (services: Services): Promise<void> => {
     presence.tick,
     reach.keep,
     sightings.tick,
+    greetings.tick,
   ];
   return each(works, report);
 };

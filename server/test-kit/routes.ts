@@ -25,6 +25,7 @@ const bodies: Record<string, object> = {
   '/api/doors/{id}': { sites: [] },
   '/api/doors/{id}/draft': { revision: 0, dress: plainDress() },
   '/api/doors/{id}/publish': { revision: 0 },
+  '/api/doors/{id}/trial': {},
   '/api/doors/{id}/undo': { revision: 0 },
   '/api/invites': { role: 'helper' },
   '/api/me': { name: 'x', publicName: '' },

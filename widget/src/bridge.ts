@@ -1,6 +1,10 @@
 import type { DoorConfiguration } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
+import type { SaidGreeting } from '@porch/core/greetings';
 import type { Light } from '@porch/core/lamp';
+
+/** A greeting as the panel shows it before what is written. */
+export type Greeted = Pick<SaidGreeting, 'id' | 'text' | 'name'>;
 
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
@@ -12,6 +16,8 @@ export type ToFrame =
   | { porch: 'glance' }
   /** Who is signed in on the website, as it says. */
   | { porch: 'person'; person: [name: string, email: string, signed: string, signature: string] }
+  /** With what they were greeted before they wrote; null: they have put it away. */
+  | { porch: 'greeting'; greeting: Greeted | null }
   /** A draft to draw, in a trial and in the dressing room. */
   | { porch: 'view'; view: DoorView }
   /** In the dressing room: what the light is to show. */

@@ -105,6 +105,14 @@ describe('questions of a listing and cards of a door', () => {
     expect(met.notTaken).toHaveLength(2);
   });
 
+  it('become cards as far as there is room, one that is taken out making some', () => {
+    const before = [agreed('a', 'Parking'), agreed('b', 'Dogs')];
+    const listed = [theirs('a', 'Parking'), theirs('7', 'Vouchers'), theirs('8', 'Toilets')];
+    const met = meet(before, [ours('a', 'Parking'), ours('b', 'Dogs')], listed, 0);
+    expect(met.changes.map((change) => change.do)).toEqual(['take-out', 'add']);
+    expect(met.notTaken).toEqual([theirs('8', 'Toilets')]);
+  });
+
   it('are left as they stand there where a card cannot follow, again and again', () => {
     const long = theirs('a', 'Parking', 'x'.repeat(4_001));
     const once = meet([agreed('a', 'Parking')], [ours('a', 'Parking')], [long]);

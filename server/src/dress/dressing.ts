@@ -10,6 +10,7 @@ import {
   textsOf,
   tidyDress,
 } from '@porch/core/dress';
+import { type Greeting, triedGreeting } from '@porch/core/greetings';
 import type { Clock } from '../clock';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
@@ -45,7 +46,7 @@ const picturesOf = ({ asked }: Dress): string[] => [
 export const createDressing = (services: { store: Store; clock: Clock; change: Change }) => {
   const { store, clock, change } = services;
   // In memory on purpose: a trial shows a draft and nothing else, and a restart may end it.
-  const trials = new Map<string, { doorId: string; until: number }>();
+  const trials = new Map<string, { doorId: string; until: number; greeting?: string }>();
 
   // Asked for with every message; what is kept here is dropped when a door changes.
   const known = new Map<string, PublishedRecord>();
@@ -153,21 +154,30 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       store.dresses.setDraft(doorId, draft && altered(draft), changedBy);
     },
     /** A token with which a website's page shows the draft, for a while. */
-    openTrial: (doorId: string): string => {
+    openTrial: (doorId: string, greeting?: string): string => {
       const token = newSecret();
       const [oldest] = trials.keys();
       if (oldest && trials.size >= TRIALS_MOST) trials.delete(oldest);
-      trials.set(hashSecret(token), { doorId, until: clock.steady() + TRIAL_MS });
+      trials.set(hashSecret(token), { doorId, until: clock.steady() + TRIAL_MS, greeting });
       return token;
     },
-    /** The draft that a trial's token opens. */
+    /** The draft that a trial's token opens; of its greetings only the one that is tried, where one is. */
     tried: (doorId: string, token: string): Dress => {
       const trial = trials.get(hashSecret(token));
       if (!trial || trial.doorId !== doorId || trial.until <= clock.steady()) {
         throw new Refused('link-stale');
       }
-      return dressedOf(doorId).draft;
+      const { draft } = dressedOf(doorId);
+      const { greeting } = trial;
+      if (greeting === undefined) return draft;
+      const tried = draft.greetings.filter(({ id }) => id === greeting);
+      return { ...draft, greetings: tried.map(triedGreeting) };
     },
+    /** A greeting as somebody at this door may have been greeted. */
+    greetingOf: (doorId: string, id: string): Greeting | null =>
+      askedBy(doorId)
+        .flatMap(({ greetings }) => greetings)
+        .find((greeting) => greeting.id === id) ?? null,
     /** A door's own question as it was asked; null when it is none of this door's. */
     questionOf: (doorId: string, id: string): OwnField | null => {
       if (id === SUBJECT) return subjectOf(publishedOf(doorId).dress);

@@ -1,4 +1,10 @@
-import { DraftSchema, DressedSchema, RevisionSchema, TrialSchema } from '@porch/contract/dress';
+import {
+  DraftSchema,
+  DressedSchema,
+  RevisionSchema,
+  TrialAskedSchema,
+  TrialSchema,
+} from '@porch/contract/dress';
 import { IdSchema } from '@porch/contract/entries';
 import { ColoursSchema } from '@porch/contract/house';
 import { coloursOfPicture } from '@porch/core/colours';
@@ -72,7 +78,14 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.post(
     '/api/doors/:id/trial',
-    { config: { who: 'owner' }, schema: { params: DoorById, response: { 200: TrialSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        params: DoorById,
+        body: TrialAskedSchema.nullish(),
+        response: { 200: TrialSchema },
+      },
+    },
     async (request) => {
       const { door } = ownersDoor(request, request.params);
       // Only to a website of the owner's: whoever claims to be one would be handed the token.
@@ -81,7 +94,7 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
         .find(({ origin }) => isListed(sitesOf(door), origin));
       const [site] = sitesOf(door);
       if (!seen && !site) throw new Refused('site-not-listed');
-      const token = dressing.openTrial(door.id);
+      const token = dressing.openTrial(door.id, request.body?.greeting);
       // In the fragment: that part of an address is sent to nobody.
       const address = seen?.origin ?? addressOf(site ?? '');
       return { token, url: `${address}/#hello-porch-trial=${token}` };

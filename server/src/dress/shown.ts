@@ -9,6 +9,7 @@ import {
   type ShownBusiness,
   viewOf,
 } from '@porch/core/dress';
+import { greetingsIn } from '@porch/core/greetings';
 import type { Light } from '@porch/core/lamp';
 import type { DoorRecord, Store } from '../store';
 import type { Dressing } from './dressing';
@@ -49,6 +50,16 @@ export const createShown = (services: {
   const view = (door: DoorRecord, dress: Dress, asked: readonly string[]): DoorView =>
     viewOf(dress, business(door), chooseLanguage(asked, languagesOf(dress), dress.fallback));
 
+  /** How somebody of the team is called and looks at a door: the business stands before its people if it wants to. */
+  const person = (memberId: string, doorId: string): { name: string; face: string | null } => {
+    const member = store.members.shownOf(memberId);
+    if (!member || dressing.published(doorId).people === 'business') {
+      const kept = store.business.read();
+      return { name: kept?.name ?? '', face: pictureAddress(kept?.pictureId ?? null) };
+    }
+    return { name: member.publicName || member.name, face: pictureAddress(member.pictureId) };
+  };
+
   return {
     business,
     view,
@@ -58,21 +69,16 @@ export const createShown = (services: {
       dress: Dress,
       asked: readonly string[],
       state: { lamp: Light; now: number },
-    ): Omit<DoorConfiguration, 'more'> => ({
-      door: door.publicId,
-      ...state,
-      ...plateViewOf(view(door, dress, asked)),
-      rules: rulesOf(dress),
-    }),
-    /** How somebody of the team is called and looks at a door: the business stands before its people if it wants to. */
-    person: (memberId: string, doorId: string): { name: string; face: string | null } => {
-      const member = store.members.shownOf(memberId);
-      if (!member || dressing.published(doorId).people === 'business') {
-        const kept = store.business.read();
-        return { name: kept?.name ?? '', face: pictureAddress(kept?.pictureId ?? null) };
-      }
-      return { name: member.publicName || member.name, face: pictureAddress(member.pictureId) };
+    ): Omit<DoorConfiguration, 'more'> => {
+      const seen = view(door, dress, asked);
+      const rules = rulesOf(dress);
+      const greetings = greetingsIn(dress.greetings, seen.language, (memberId) =>
+        memberId ? person(memberId, door.id) : { name: seen.business.name, face: null },
+      );
+      const acts = rules.manners.length > 0 || greetings.length > 0;
+      return { door: door.publicId, ...state, ...plateViewOf(seen), rules, acts, greetings };
     },
+    person,
   };
 };
 

@@ -53,8 +53,14 @@ export const toVisitorEntry = (
 ): VisitorEntry | null => {
   if (!isForVisitor(entry.kind)) return null;
   if (entry.kind === 'door-sign') {
-    const { seq, id, at, text, card } = entry;
+    const { seq, id, at, text, card, greeting } = entry;
     const said = { seq, id, at, text, by: 'door' as const, name: '', face: null };
+    if (greeting) {
+      const { name = '', face = null } = greeting.memberId
+        ? personAt(greeting.memberId, doorId)
+        : {};
+      return { ...said, name, face, files: [], greeting: greeting.id };
+    }
     if (!card) return { ...said, files: [] };
     const { files, ...more } = card;
     return { ...said, files, card: more };

@@ -17,7 +17,7 @@ export interface Listening {
 }
 
 /** Whoever was silent for so long has come for something else. */
-const ANOTHER_VISIT_MS = 12 * 3_600_000;
+export const ANOTHER_VISIT_MS = 12 * 3_600_000;
 const LOOKED_BACK_MOST = 60;
 
 /** The one automatic message of a door that answers what is left while nobody is in, or acknowledges a first message while somebody is. */

@@ -15,6 +15,7 @@ import { feedsTable } from './feeds';
 import { filesTable } from './files';
 import { findingsTable } from './findings';
 import { followUpsTable } from './follow-ups';
+import { greetingsTable } from './greetings';
 import { heldMailsTable } from './held-mails';
 import { hoursTable } from './hours';
 import { houseSecretsTable } from './house-secrets';
@@ -53,6 +54,7 @@ export type { PublishedRecord } from './dresses';
 export type { Scope } from './entries';
 export type { FileBytes, FileRecord } from './files';
 export { toMention } from './files';
+export type { GreetingCount } from './greetings';
 export type { HeldMailRecord } from './held-mails';
 export type { DeadJob, JobRecord, NewJob } from './jobs';
 export type { ReplyAddressRecord } from './mail';
@@ -116,6 +118,7 @@ export const createStore = (db: Db) => {
     quickReplies: quickRepliesTable(db),
     ownWords: ownWordsTable(db),
     cards: cardsTable(db),
+    greetings: greetingsTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {

@@ -17,6 +17,7 @@ import likeness from './migrations/0015-likeness.sql';
 import quickReplies from './migrations/0016-quick-replies.sql';
 import answersGiven from './migrations/0017-answers-given.sql';
 import cards from './migrations/0018-cards.sql';
+import greetings from './migrations/0019-greetings.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -38,6 +39,7 @@ export const migrations: readonly string[] = [
   quickReplies,
   answersGiven,
   cards,
+  greetings,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -30,6 +30,7 @@ const small = new Set([
   'holidays',
   'promises',
   'quick_replies',
+  'greeting_counts',
   'quick_reply_files',
   'own_words',
   // At most so many of the newest are kept.

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 
 import { type Dress, plainDress, plateViewOf, rulesOf, viewOf } from '@porch/core/dress';
+import { type Greeting, greetingsIn, newGreeting } from '@porch/core/greetings';
 import { build } from 'esbuild';
 import { JSDOM } from 'jsdom';
 
@@ -45,6 +46,10 @@ const standOn = async (options: {
   language?: string;
   isSmall?: boolean;
   isSecondPartGone?: boolean;
+  /** The page that led here. */
+  referrer?: string;
+  /** What the browser keeps of a visit before. */
+  visit?: object;
   /** What waits for the page to have nothing to do; without it that is at once. */
   idle?: (() => void)[];
 }) => {
@@ -58,6 +63,7 @@ const standOn = async (options: {
     {
       url: `https://quillfern.example${options.path ?? '/shop'}`,
       runScripts: 'outside-only',
+      ...(options.referrer ? { referrer: options.referrer } : {}),
       pretendToBeVisual: true,
     },
   );
@@ -67,6 +73,10 @@ const standOn = async (options: {
   const failures: string[] = [];
   window.addEventListener('error', (event) => failures.push(event.message));
   if (options.talked) window.localStorage.setItem('hello-porch:door-1', 'talked');
+  if (options.visit) {
+    window.localStorage.setItem('hello-porch:door-1:visit', JSON.stringify(options.visit));
+  }
+  const reported: string[] = [];
   const streams: {
     url: string;
     close: jest.Mock;
@@ -81,6 +91,9 @@ const standOn = async (options: {
         return window.eval(`${second}; secondPart`);
       }
       return { default: JSON.parse(options.answers) };
+    },
+    fetch: async (url: string) => {
+      reported.push(url);
     },
     CSSStyleSheet: class {
       replaceSync(): void {}
@@ -107,7 +120,21 @@ const standOn = async (options: {
   const hosts = () => [...window.document.querySelectorAll('hello-porch')];
   const plate = () => hosts()[0]?.shadowRoot?.querySelector('button') ?? null;
   const frame = () => hosts()[0]?.shadowRoot?.querySelector('iframe') ?? null;
-  return { window, paste, asked, failures, streams, hosts, plate, frame };
+  const greeting = () => hosts()[0]?.shadowRoot?.querySelector('.greeting') ?? null;
+  const plates = () => hosts()[0]?.shadowRoot?.querySelector<HTMLElement>('.plate') ?? null;
+  return {
+    window,
+    paste,
+    asked,
+    failures,
+    streams,
+    reported,
+    hosts,
+    plate,
+    plates,
+    frame,
+    greeting,
+  };
 };
 
 const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
@@ -118,13 +145,17 @@ const configuration = (
 ): string => {
   const dress = plainDress();
   change(dress);
+  const rules = rulesOf(dress);
+  const greetings = greetingsIn(dress.greetings, 'en', () => ({ name: 'Tobias', face: null }));
   return JSON.stringify({
     door: 'door-1',
     more: '/widget/more.js',
     lamp,
     now: Date.now(),
     ...plateViewOf(viewOf(dress, business, 'en')),
-    rules: rulesOf(dress),
+    rules,
+    acts: rules.manners.length > 0 || greetings.length > 0,
+    greetings,
   });
 };
 
@@ -413,5 +444,166 @@ describe('the loader on somebody\u2019s page', () => {
       const onPhone = await answered('open', true);
       expect([onPhone.frame.className, onPhone.isPlateSeen()]).toEqual(['glance', true]);
     });
+  });
+});
+
+describe('a greeting on somebody\u2019s page', () => {
+  const minute = 60_000;
+  const greets =
+    (change: Partial<Greeting> = {}, isConsentAsked = false) =>
+    (dress: Dress): void => {
+      dress.consent.isAsked = isConsentAsked;
+      dress.greetings = [
+        {
+          ...newGreeting('greeting-0001', 'en'),
+          text: 'Morning. Which fern?',
+          afterSeconds: 0,
+          ...change,
+        },
+      ];
+    };
+  const greeted = (change: Partial<Greeting> = {}, isConsentAsked = false) =>
+    configuration(undefined, greets(change, isConsentAsked));
+  /** Long enough for whatever would be said at once. */
+  const aWhile = () => passing(150);
+  const visitOf = (page: Awaited<ReturnType<typeof standOn>>) =>
+    JSON.parse(page.window.localStorage.getItem('hello-porch:door-1:visit') ?? 'null');
+
+  it('is said beside the plate by whoever it is of, once a visit, and reported once', async () => {
+    const page = await standOn({ answers: greeted() });
+    const slip = await there(page.greeting);
+    expect(slip.textContent).toBe('TobiasMorning. Which fern?×');
+    expect(slip.getAttribute('role')).toBe('status');
+    expect(page.reported).toEqual(['https://porch.example/door/door-1/greeted/greeting-0001']);
+    expect(visitOf(page)).toMatchObject({ count: 1, greeted: 'greeting-0001' });
+    slip.querySelector<HTMLElement>('[aria-label="Hide this line"]')?.click();
+    expect(page.greeting()).toBeNull();
+    expect(page.hosts()[0]?.shadowRoot?.activeElement).toBe(page.plates());
+    page.window.history.pushState(null, '', '/other');
+    await passing(1_100);
+    expect(page.greeting()).toBeNull();
+    expect(page.reported).toHaveLength(1);
+  });
+
+  it('opens the panel, and is gone then', async () => {
+    const page = await standOn({ answers: greeted() });
+    (await there(page.greeting)).querySelector('button')?.click();
+    const frame = await there(page.frame);
+    expect(frame.hidden).toBe(false);
+    expect(page.greeting()).toBeNull();
+  });
+
+  it.each([
+    ['whoever comes for the second time', { visits: { least: 2, most: null } }, {}, false],
+    [
+      'the first visit',
+      { visits: { least: 1, most: 1 } },
+      { visit: { count: 1, at: Date.now() - 31 * minute, from: '', greeted: '' } },
+      false,
+    ],
+    [
+      'the second visit, in it',
+      { visits: { least: 2, most: 2 } },
+      { visit: { count: 1, at: Date.now() - 31 * minute, from: '', greeted: 'greeting-0001' } },
+      true,
+    ],
+    [
+      'the first visit, as long as that lasts',
+      { visits: { least: 1, most: 1 } },
+      { visit: { count: 1, at: Date.now() - 20 * minute, from: '', greeted: '' } },
+      true,
+    ],
+    [
+      'who came from a map',
+      { cameFrom: ['map.example'] },
+      { referrer: 'https://www.map.example/x' },
+      true,
+    ],
+    ['who came from a map, to others', { cameFrom: ['map.example'] }, {}, false],
+    [
+      'who came from a map, on their next page',
+      { cameFrom: ['map.example'] },
+      {
+        referrer: 'https://quillfern.example/',
+        visit: { count: 1, at: Date.now(), from: 'map.example', greeted: '' },
+      },
+      true,
+    ],
+    [
+      'who came from elsewhere, to whoever comes from a page of the website itself',
+      { cameFrom: ['quillfern.example'] },
+      { referrer: 'https://quillfern.example/' },
+      false,
+    ],
+    ['this page', { pages: ['/shop'] }, {}, true],
+    ['another page', { pages: ['/palms/*'] }, {}, false],
+    ['everybody, to whoever has written before', {}, { talked: true }, false],
+    [
+      'everybody, to whoever was greeted a page before',
+      {},
+      { visit: { count: 1, at: Date.now(), from: '', greeted: 'greeting-0001' } },
+      false,
+    ],
+    ['everybody, where what is kept is nonsense', {}, { visit: [1, 'x'] }, true],
+  ] as [string, Partial<Greeting>, object, boolean][])(
+    'that is for %s',
+    async (_whom, change, circumstances, isSaid) => {
+      const page = await standOn({ answers: greeted(change), ...circumstances });
+      if (isSaid) await there(page.greeting);
+      else await aWhile();
+      expect(page.greeting() !== null).toBe(isSaid);
+      expect(page.failures).toEqual([]);
+    },
+  );
+
+  it('waits for the light, and for the page to be looked at', async () => {
+    const dark = configuration({ state: 'dark', until: null }, greets());
+    const page = await standOn({ answers: dark });
+    let isSeen = false;
+    Object.defineProperty(page.window.document, 'visibilityState', {
+      get: () => (isSeen ? 'visible' : 'hidden'),
+    });
+    await aWhile();
+    expect(page.greeting()).toBeNull();
+    const lamp = { state: 'lit', until: null };
+    page.streams[0]?.onmessage?.({ data: JSON.stringify({ lamp, now: Date.now() }) });
+    await aWhile();
+    expect(page.greeting()).toBeNull();
+    expect(page.reported).toEqual([]);
+    isSeen = true;
+    page.window.document.dispatchEvent(new page.window.Event('visibilitychange'));
+    await there(page.greeting);
+    expect(page.reported).toHaveLength(1);
+  });
+
+  it('keeps nothing where consent is asked: said on the page that they come to, on no further one', async () => {
+    const first = await standOn({ answers: greeted({}, true), referrer: 'https://map.example/' });
+    await there(first.greeting);
+    expect(first.window.localStorage).toHaveLength(0);
+    expect(first.window.sessionStorage).toHaveLength(0);
+    const referrer = 'https://quillfern.example/';
+    const next = await standOn({ answers: greeted({}, true), referrer });
+    await aWhile();
+    expect(next.greeting()).toBeNull();
+  });
+
+  it('comes in the place of a line that peeks, and is followed by none', async () => {
+    const answers = configuration(undefined, (dress) => {
+      greets({ afterSeconds: 1 })(dress);
+      dress.where.manners = [{ pattern: '*', manner: 'peek', afterSeconds: 0 }];
+    });
+    const page = await standOn({ answers });
+    await there(() => page.hosts()[0]?.shadowRoot?.querySelector('.peek'));
+    await there(page.greeting);
+    expect(page.hosts()[0]?.shadowRoot?.querySelectorAll('.peek')).toHaveLength(1);
+  });
+
+  it('is not said over an open panel', async () => {
+    const page = await standOn({ answers: greeted({ afterSeconds: 1 }) });
+    page.plate()?.click();
+    await there(page.frame);
+    await passing(1_200);
+    expect(page.greeting()).toBeNull();
+    expect(page.reported).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import type { DoorConfiguration } from '@porch/contract/visitor';
-import { type Stood, talkedKey } from './stand';
+import type { Stood } from './stand';
+import { talkedKey } from './talked-key';
 
 const remember = (key: string, value?: string): string | null => {
   try {
@@ -53,6 +54,8 @@ export const createManners = (
   /** Where consent is asked nothing is kept: the page on which a visit begins has it. */
   const mayShowItself = (): boolean => {
     if (hasShownItself || stood.isOpen || !isPlateSeen()) return false;
+    // Whoever was greeted need not be told that one can write.
+    if (place.querySelector('.greeting')) return false;
     const isWithinVisit = isConsentAsked
       ? document.referrer.startsWith(location.origin)
       : remember(seenKey);

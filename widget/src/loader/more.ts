@@ -1,8 +1,10 @@
 import type { TrialData } from '@porch/contract/visitor';
 import type { FromFrame, ToFrame } from '../bridge';
 import frameCss from './frame.css';
+import type { Greeter } from './greeter';
 import { createManners } from './manners';
-import { type More, talkedKey } from './stand';
+import type { More } from './stand';
+import { talkedKey } from './talked-key';
 import { trialKey } from './trial-key';
 
 /**
@@ -20,6 +22,8 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   let takesFocus = false;
   let toldUrl = '';
   let unreadBefore = 0;
+  let greeter: Greeter | null = null;
+  let isGone = false;
 
   const sheet = new CSSStyleSheet();
   const [width, height] = look.panel;
@@ -77,6 +81,26 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     stood.redraw();
   };
 
+  const greets = (): void => {
+    if (configuration.greetings.length === 0) return;
+    import('./greeter').then(
+      ({ createGreeter }) => {
+        if (isGone) return;
+        greeter = createGreeter({
+          stood,
+          root,
+          origin,
+          configuration,
+          place: draft?.place,
+          talkedKey: talkedKey(door),
+          show,
+          tell,
+        });
+      },
+      () => {},
+    );
+  };
+
   const manners = createManners({ stood, host, place, configuration, isPreview }, (movesFocus) =>
     show(true, movesFocus),
   );
@@ -112,6 +136,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
         if (isPreview) tell({ porch: 'lamp', ...stood.lamp() });
         tellPage();
         introduce();
+        greeter?.tell();
         tellShown();
         break;
       case 'open':
@@ -140,6 +165,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   };
   addEventListener('message', listen);
   manners.behave();
+  greets();
 
   return {
     load,
@@ -147,11 +173,16 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     introduce,
     went: (isOtherPath) => {
       tellPage();
-      if (isOtherPath) manners.behave();
+      if (isOtherPath) {
+        manners.behave();
+        greeter?.consider();
+      }
     },
     remove: () => {
       removeEventListener('message', listen);
       manners.stop();
+      isGone = true;
+      greeter?.stop();
     },
   };
 };

@@ -4,6 +4,7 @@ import { type Light, lampAt } from '@porch/core/lamp';
 import { fitsPattern, type MannerRule, mannerOn, takesIn } from '@porch/core/page-rules';
 import { lampBody, lampGlass } from '../glyphs';
 import plateCss from './plate.css';
+import { talkedKey } from './talked-key';
 
 /** Who is signed in on the website, as it says. */
 export interface Person {
@@ -91,9 +92,6 @@ export const remembered = (where: 'localStorage' | 'sessionStorage', key: string
     return null;
   }
 };
-
-/** By what a page knows whoever has talked at a door. */
-export const talkedKey = (door: string): string => `hello-porch:${door}`;
 
 /** Draws the plate of a door on this page, where its rules want it; nothing else until somebody comes near. */
 export const stand = (
@@ -244,7 +242,7 @@ export const stand = (
       );
       return;
     }
-    if (rules.manners.length) prepare();
+    if (configuration.acts) prepare();
     stream = new EventSource(
       `${origin}/door/${door}/lamp?page=${encodeURIComponent(location.pathname)}`,
     );

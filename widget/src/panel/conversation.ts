@@ -13,7 +13,7 @@ import { type Connection, connect } from './connection';
 import { createDelivery } from './deliver';
 import { createToken, deviceMark } from './door';
 import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
-import type { Given, Load, PanelParcel } from './parcels';
+import type { Given, GreetedBy, Load, PanelParcel } from './parcels';
 import { pretend } from './pretend';
 
 const TYPING_TOLD_EVERY_MS = 3_000;
@@ -176,6 +176,13 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     keep(heldKey, held ? JSON.stringify(held) : '');
   };
 
+  /** What they were greeted with goes with what they say, until it is on the roll. */
+  const greeted = (): { greeted?: GreetedBy } => {
+    if (!model.greeting) return {};
+    const { id } = model.greeting;
+    return { greeted: place === 'trial' ? { id, isTried: true } : { id } };
+  };
+
   /** What somebody says of themselves waits until there is a conversation to note it in. */
   const give = (given: Given): void => {
     if (hasTalked()) add({ do: 'details', ...given });
@@ -243,6 +250,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
       introduced = { name, email, ...(signed ? { signed, signature } : {}) };
       introduce();
     }
+    if (message?.porch === 'greeting') change({ type: 'greeted', greeting: message.greeting });
     if (message?.porch === 'lamp' && isPretended)
       hear({ say: 'lamp', usual: null, opens: [], ...message });
     if (message?.porch === 'shown' || message?.porch === 'hidden' || message?.porch === 'glance') {
@@ -282,13 +290,14 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     say: (text: string, files: HeldFile[], callBack?: CallBack): void => {
       const { held } = model;
       add(
-        { do: 'say', text, files, page, callBack },
+        { do: 'say', text, files, page, callBack, ...greeted() },
         ...(held ? [{ do: 'details' as const, ...held }] : []),
       );
       if (held) hold(null);
     },
     /** A card of what is asked often was tapped. */
-    tap: ({ id, question }: FoundCard): void => add({ do: 'tap', card: id, question, page }),
+    tap: ({ id, question }: FoundCard): void =>
+      add({ do: 'tap', card: id, question, page, ...greeted() }),
     /** Cards that answer something; null when that cannot be told now. */
     find: (text: string, why: 'search' | 'note'): Promise<FoundCard[] | null> => {
       const id = nanoid();

@@ -79,6 +79,7 @@ export const createDelivery = (errand: Errand) => {
       language: errand.language,
       consent: errand.consent,
       device: errand.device,
+      greeted: load.greeted,
     };
     if (load.do === 'tap') {
       const { card, page } = load;

@@ -292,7 +292,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
       <div class="scroll">
         <Sign lamp={lamp} usual={model.usual} now={now} isHoursOnly={isHoursOnly} />
         {isHoursOnly && <Opens opens={model.opens} offsetMs={model.offsetMs} />}
-        {said === 0 && !mustAnswerFirst && !isHoursOnly && (
+        {said === 0 && !model.greeting && !mustAnswerFirst && !isHoursOnly && (
           <p class="empty" dir="auto">
             {say(`empty.${state}`, { time })}
           </p>

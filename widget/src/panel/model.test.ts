@@ -140,4 +140,22 @@ describe('what the visitor said of themselves', () => {
     });
     expect(shownDetails(refused).email).toBe('');
   });
+
+  it('shows with what they were greeted until it is on the roll, or was put away', () => {
+    const greeting = { id: 'greeting-0001', text: 'Morning', name: 'Tobias' };
+    const greeted = after(welcome([entry(4)]), { type: 'greeted', greeting });
+    expect(greeted.greeting).toEqual({ ...greeting, after: 4 });
+    const heard = (said: VisitorEntry): Model =>
+      next(greeted, {
+        type: 'heard',
+        now: 1_000,
+        message: { say: 'entries', entries: [said], seq: said.seq, last: said.id },
+      });
+    expect(heard(entry(5)).greeting).toEqual(greeted.greeting);
+    expect(heard({ ...entry(5), by: 'door', greeting: 'greeting-0002' }).greeting).not.toBeNull();
+    const said = { ...entry(5), by: 'door' as const, greeting: 'greeting-0001' };
+    expect(heard(said).greeting).toBeNull();
+    expect(next(greeted, welcome([entry(4), said])).greeting).toBeNull();
+    expect(next(greeted, { type: 'greeted', greeting: null }).greeting).toBeNull();
+  });
 });

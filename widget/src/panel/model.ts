@@ -9,6 +9,7 @@ import type {
 } from '@porch/contract/visitor';
 import { type Light, lit } from '@porch/core/lamp';
 import { type Queue, type QueueAction, step } from '@porch/core/send-queue';
+import type { Greeted } from '../bridge';
 import type { Given, Load } from './parcels';
 
 /** Everything that the panel shows; changed only by `next`. */
@@ -38,6 +39,8 @@ export interface Model {
   queue: Queue<Load>;
   refusals: Record<string, Refusal>;
   typing: { name: string; at: number } | null;
+  /** With what they were greeted before they wrote, and after which seq; null: with nothing, or it is on the roll. */
+  greeting: (Greeted & { after: number }) | null;
 }
 
 export const firstModel: Model = {
@@ -59,6 +62,7 @@ export const firstModel: Model = {
   queue: [],
   refusals: {},
   typing: null,
+  greeting: null,
 };
 
 export type Event =
@@ -68,6 +72,7 @@ export type Event =
   | { type: 'refused'; id: string; refusal: Refusal }
   | { type: 'held'; held: Given | null }
   | { type: 'agreed' }
+  | { type: 'greeted'; greeting: Greeted | null }
   | { type: 'held-up'; isHeldUp: boolean }
   | { type: 'connected'; isConnected: boolean }
   /** Another conversation is asked for, from its beginning. */
@@ -109,6 +114,15 @@ const withArrived = (model: Model, action: QueueAction<Load>): KnownDetails => {
 const settleQueue = (queue: Queue<Load>, entries: readonly VisitorEntry[]): Queue<Load> =>
   entries.reduce((left, { id }) => step(left, { do: 'arrived', id }), queue);
 
+/** What they were greeted with is no longer ours to show once it is on the roll. */
+const withoutSaid = (
+  greeting: Model['greeting'],
+  entries: readonly VisitorEntry[],
+): Model['greeting'] =>
+  entries.some((entry) => entry.greeting !== undefined && entry.greeting === greeting?.id)
+    ? null
+    : greeting;
+
 const withReached = (known: Reached, told: Reached): Reached => ({
   hasSeq: Math.max(known.hasSeq, told.hasSeq),
   readSeq: Math.max(known.readSeq, told.readSeq),
@@ -131,6 +145,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         opens: message.opens,
         offsetMs: message.now - now,
         isWelcome: true,
+        greeting: withoutSaid(model.greeting, message.entries),
         queue: settleQueue(model.queue, message.entries),
       };
     case 'entries':
@@ -138,6 +153,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         ...model,
         entries: merge(model.entries, message.entries),
         ...(message.seq > model.seq ? { seq: message.seq, last: message.last } : {}),
+        greeting: withoutSaid(model.greeting, message.entries),
         queue: settleQueue(model.queue, message.entries),
         typing: message.entries.some(({ by }) => by === 'team') ? null : model.typing,
       };
@@ -186,6 +202,8 @@ export const next = (model: Model, event: Event): Model => {
       };
     case 'held':
       return { ...model, held: event.held };
+    case 'greeted':
+      return { ...model, greeting: event.greeting && { ...event.greeting, after: model.seq } };
     case 'agreed':
       return { ...model, hasAgreed: true };
     case 'held-up':

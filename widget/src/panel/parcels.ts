@@ -2,6 +2,12 @@ import type { HeldFile } from '@porch/client/files';
 import type { CallBack } from '@porch/core/conversation';
 import type { Parcel } from '@porch/core/send-queue';
 
+/** With what they were greeted before they wrote; `isTried`: its owner is trying it. */
+export interface GreetedBy {
+  id: string;
+  isTried?: boolean;
+}
+
 export type Load =
   | {
       do: 'say';
@@ -9,9 +15,16 @@ export type Load =
       files: HeldFile[];
       page: { url: string; title: string } | null;
       callBack?: CallBack;
+      greeted?: GreetedBy;
     }
   /** A card of what is asked often; its question shows until it has arrived. */
-  | { do: 'tap'; card: string; question: string; page: { url: string; title: string } | null }
+  | {
+      do: 'tap';
+      card: string;
+      question: string;
+      page: { url: string; title: string } | null;
+      greeted?: GreetedBy;
+    }
   | ({ do: 'details' } & Given);
 
 /** What a visitor says of themselves; `own` are answers to the door's own questions, by id. */

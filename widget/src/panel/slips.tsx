@@ -182,6 +182,17 @@ const Unsent = ({
   );
 };
 
+/** With what they were greeted, until they answer it. */
+const Greeting = ({ model: { greeting } }: { model: Model }) =>
+  greeting && (
+    <li class="slip door">
+      <p class="top">
+        <b dir="auto">{greeting.name}</b>
+      </p>
+      <Words text={greeting.text} />
+    </li>
+  );
+
 /** What was said, oldest first, and what still waits to be sent. */
 export const Roll = (props: {
   conversation: Conversation;
@@ -193,6 +204,11 @@ export const Roll = (props: {
   const { language } = useView();
   const now = Date.now();
   let day = '';
+  const { greeting } = model;
+  const greetedAt = greeting
+    ? model.entries.findLastIndex(({ seq }) => seq <= greeting.after)
+    : null;
+  const isGreetedAt = (at: number): boolean => at === greetedAt;
   return (
     <ol class="roll" aria-label={say('roll')}>
       {model.hasOlder && (
@@ -202,7 +218,8 @@ export const Roll = (props: {
           </button>
         </li>
       )}
-      {model.entries.map((entry) => {
+      {isGreetedAt(-1) && <Greeting model={model} />}
+      {model.entries.map((entry, at) => {
         const entryDay = dayOf(entry.at - model.offsetMs, now, say, language);
         const isNewDay = entryDay !== day;
         day = entryDay;
@@ -210,6 +227,7 @@ export const Roll = (props: {
           <Fragment key={entry.seq}>
             {isNewDay && <li class="day">{entryDay}</li>}
             <Slip {...props} entry={entry} />
+            {isGreetedAt(at) && <Greeting model={model} />}
           </Fragment>
         );
       })}

@@ -18,5 +18,10 @@ addEventListener('message', (event) => {
     place: 'preview',
   });
   if (message.isOpen) standing.open();
+  // Somebody comes near: what the door says by itself is seen at once.
+  else if (message.configuration.greetings.length > 0) {
+    const plate = document.querySelector('hello-porch')?.shadowRoot?.querySelector('.plate');
+    plate?.dispatchEvent(new Event('pointerenter'));
+  }
 });
 parent.postMessage({ porch: 'preview-ready' } satisfies FromPreview, location.origin);

@@ -143,6 +143,8 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'pattern-not-understood': 'One line is no page. Nothing was saved; write it as /shop or /shop/*.',
   'number-out-of-range': ({ limit }) =>
     `A number is out of range. Nothing was saved; use a whole number from 0 to ${limit}.`,
+  'host-not-understood':
+    'This is no website. Nothing was saved; write its name, for example maps.example.',
   'link-not-understood': 'This is no link. Nothing was saved; write it with https:// in front.',
   'too-many-of-these': ({ limit }) => `There are ${limit} of these already, and no more fit.`,
   'choice-unknown': 'One of the choices is not known here. Nothing was saved; choose again.',

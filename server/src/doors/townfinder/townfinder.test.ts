@@ -269,6 +269,11 @@ describe('the questions of a listing', () => {
   });
 
   it('are left alone while the website door is closed, and on with it once it is open', async () => {
+    const made = await here.house.ask('POST', '/api/doors', {
+      cookie: here.cookie,
+      body: { name: 'Another', language: 'en' },
+    });
+    expect(made.status).toBe(200);
     const close = (isClosed: boolean) =>
       here.house.ask('PUT', `/api/doors/${website}`, { cookie: here.cookie, body: { isClosed } });
     await close(true);
@@ -277,6 +282,9 @@ describe('the questions of a listing', () => {
     });
     expect(there()).toHaveLength(2);
     expect(said()).toHaveLength(1);
+    const { store, services } = here.house;
+    const another = store.doors.all().find(({ name }) => name === 'Another')?.id ?? '';
+    expect(services.dressing.published(another).asked.cards).toEqual([]);
     await close(false);
     await becomes(() => cards().cards.length === 2);
   });

@@ -7,6 +7,7 @@ import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/co
 import type { AskedOften } from '../../cards/cards';
 import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
+import type { Greeted, Greetings } from '../../greetings/greetings';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
 import { isSameDetails } from '../../inbox/same';
@@ -27,6 +28,8 @@ export interface VisitorMessage extends Message {
   consent?: string | null;
   /** In which language the door speaks to them. */
   language?: string;
+  /** With what they were greeted before they wrote. */
+  greeted?: Greeted;
 }
 
 /** A tap on a card of what is asked often. */
@@ -67,10 +70,11 @@ export const createVisiting = (services: {
   signs: Signs;
   clock: Clock;
   cards: Pick<AskedOften, 'told'>;
+  greetings: Pick<Greetings, 'before'>;
   /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
   personKey: (doorId: string) => string | null;
 }) => {
-  const { store, dressing, receive, signs, clock, cards, personKey } = services;
+  const { store, dressing, receive, signs, clock, cards, greetings, personKey } = services;
 
   const phoneOf = (typed: string): string => {
     const line = bounded(typed, 'phone', PHONE_LONGEST);
@@ -165,10 +169,13 @@ export const createVisiting = (services: {
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (
       visitor: Visitor,
-      { consent, ...typed }: VisitorMessage,
+      { consent, greeted, ...typed }: VisitorMessage,
       isHere: boolean,
     ): Promise<string> => {
-      const before = (known: ThreadState | null) => consentFor(visitor.doorId, known, consent);
+      const before = (known: ThreadState | null) => [
+        ...consentFor(visitor.doorId, known, consent),
+        ...greetings.before(visitor.doorId, known, greeted),
+      ];
       const after = (threadIds: readonly string[]) =>
         signs.after(visitor.doorId, threadIds, { language: typed.language, zone: typed.zone });
       const language = spokenAt(visitor.doorId, typed.language);
@@ -182,7 +189,7 @@ export const createVisiting = (services: {
     /** Takes a tap: the question and its card's answer go onto the roll. The same id twice is once. */
     tap: (
       visitor: Visitor,
-      { consent, card, ...typed }: VisitorTap,
+      { consent, card, greeted, ...typed }: VisitorTap,
       isHere: boolean,
     ): Promise<string> => {
       const { doorId } = visitor;
@@ -193,7 +200,10 @@ export const createVisiting = (services: {
         return Promise.resolve(known.conversationId);
       }
       const { question, answer, said, tapped, isPassed } = cards.told(doorId, card);
-      const before = (state: ThreadState | null) => consentFor(doorId, state, consent);
+      const before = (state: ThreadState | null) => [
+        ...consentFor(doorId, state, consent),
+        ...greetings.before(doorId, state, greeted),
+      ];
       const after = (threadIds: readonly string[]): Recording[] => [
         { id: newId(), happening: { kind: 'door-sign', text: answer, until: null, card: said } },
         // To whom it is passed may not be in; an answer acknowledges it enough otherwise.

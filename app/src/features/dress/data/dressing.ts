@@ -38,9 +38,12 @@ export const useDressing = (doorId: string): { bench: Workbench; work: Work } =>
   return { bench, work };
 };
 
-/** A way to see the draft on the owner's own website. */
+/** A way to see the draft, or one greeting of it, on the owner's own website. */
 export const useTrial = (doorId: string) =>
-  useMutation({ mutationFn: () => api.send<Trial>('POST', `/api/doors/${doorId}/trial`, {}) });
+  useMutation({
+    mutationFn: (greeting: string | undefined) =>
+      api.send<Trial>('POST', `/api/doors/${doorId}/trial`, { greeting }),
+  });
 
 /** Colours that fit the business's picture. */
 export const useColoursOfPicture = () =>

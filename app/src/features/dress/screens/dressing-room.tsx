@@ -13,6 +13,7 @@ import { Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useWide } from '../../../kit/theme/use-wide';
+import { pictureUrl } from '../../../shell/pictures/addresses';
 import { useHouse } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useDressing, useTrial } from '../data/dressing';
@@ -20,6 +21,7 @@ import type { Work, Workbench } from '../data/workbench';
 import { words } from '../words';
 import { AskedPart } from './asked-part';
 import { type Editing, type LampShown, type Looked, previewOf, shownBusiness } from './editor';
+import { GreetingsPart } from './greetings-part';
 import { GuestBookPart } from './guest-book-part';
 import { LinksPart } from './links-part';
 import { LookPart } from './look-part';
@@ -29,7 +31,16 @@ import { Preview, type ScreenShown } from './preview';
 import { type TextState, TextsPart } from './texts-part';
 import { WherePart } from './where-part';
 
-const parts = ['look', 'people', 'texts', 'links', 'where', 'guestBook', 'asked'] as const;
+const parts = [
+  'look',
+  'people',
+  'texts',
+  'links',
+  'where',
+  'guestBook',
+  'asked',
+  'greetings',
+] as const;
 type Part = (typeof parts)[number];
 
 const isPart = (text: unknown): text is Part => parts.some((part) => part === text);
@@ -53,16 +64,14 @@ const Status = ({ work }: { work: Work }) => {
   );
 };
 
-const Deeds = (props: { door: Door; work: Work; bench: Workbench }) => {
-  const { work, bench, door } = props;
+/** Opens the owner's website with the draft, or with one greeting of it. */
+const useTryOn = (door: Door, work: Work, bench: Workbench) => {
   const trial = useTrial(door.id);
-  const isReady = work.problems.length === 0 && work.clashes.length === 0;
-  const canPublish = isReady && Boolean(work.isUnsaved || work.server?.isDraft);
-  const tryOn = async (): Promise<void> => {
+  const tryOn = async (greeting?: string): Promise<void> => {
     // Opened at once, while the browser still takes it for an answer to the tap.
     const tab = window.open('', '_blank');
     await bench.save();
-    trial.mutate(undefined, {
+    trial.mutate(greeting, {
       onSuccess: ({ url }) => {
         if (tab) tab.location.href = url;
         else void Linking.openURL(url);
@@ -70,15 +79,22 @@ const Deeds = (props: { door: Door; work: Work; bench: Workbench }) => {
       onError: () => tab?.close(),
     });
   };
+  const isReady = work.problems.length === 0 && work.clashes.length === 0;
+  return { tryOn, isReady, problem: trial.error ? problemOf(trial.error) : '' };
+};
+type Trying = ReturnType<typeof useTryOn>;
+
+const Deeds = (props: { work: Work; bench: Workbench; trying: Trying }) => {
+  const { work, bench } = props;
+  const { tryOn, isReady, problem } = props.trying;
+  const canPublish = isReady && Boolean(work.isUnsaved || work.server?.isDraft);
   return (
     <View style={styles.deeds}>
       <Status work={work} />
       {work.done ? (
         <Done text={work.done === 'published' ? words().published : words().undone} />
       ) : null}
-      <Problem
-        text={work.error ? problemOf(work.error) : trial.error ? problemOf(trial.error) : ''}
-      />
+      <Problem text={work.error ? problemOf(work.error) : problem} />
       <Row>
         <Button
           look="main"
@@ -104,7 +120,19 @@ const useShowing = (fallback: string, lampAtFirst: LampShown) => {
   const [size, setSize] = useState<ScreenShown>('phone');
   const [isOpen, setOpen] = useState(true);
   const [language, setLanguage] = useState(fallback);
-  return { lamp, setLamp, size, setSize, isOpen, setOpen, language, setLanguage };
+  const [greeting, setGreeting] = useState<string | null>(null);
+  return {
+    lamp,
+    setLamp,
+    size,
+    setSize,
+    isOpen,
+    setOpen,
+    language,
+    setLanguage,
+    greeting,
+    setGreeting,
+  };
 };
 type Showing = ReturnType<typeof useShowing>;
 
@@ -112,16 +140,22 @@ const Looking = (props: { door: Door; house: House; work: Work; showing: Showing
   const { door, house, work, showing } = props;
   const isWide = useWide();
   const { dress } = work;
-  const { lamp, language } = showing;
+  const { lamp, language, greeting } = showing;
   const { business, team, doors } = house;
   const preview = useMemo(() => {
     // Nothing is drawn from a draft that is not right: the last right one stays.
     if (!dress || !business) return null;
-    const shown = { publicId: door.publicId, language, lamp, now: Date.now() };
+    const personOf = (memberId: string) => {
+      const found = team.find(({ id }) => id === memberId);
+      const name = found && (found.publicName || found.name);
+      return name ? { name, face: pictureUrl(found.pictureId) } : undefined;
+    };
+    const { publicId } = door;
+    const shown = { publicId, language, lamp, now: Date.now(), greeting, personOf };
     const ways = doors.filter(({ isOffered, isClosed }) => isOffered && !isClosed);
     const names = ways.map(({ name }) => name);
     return previewOf(dress, shownBusiness(business, team, door, names), shown);
-  }, [dress, business, team, doors, door, language, lamp]);
+  }, [dress, business, team, doors, door, language, lamp, greeting]);
   const [last, setLast] = useState(preview);
   const drawn = work.problems.length === 0 ? preview : (last ?? preview);
   if (work.problems.length === 0 && preview && preview !== last) setLast(preview);
@@ -184,6 +218,7 @@ const Dressing = (props: {
   const theme = useTheme();
   const isWide = useWide();
   const { work, bench, door, house } = props;
+  const trying = useTryOn(door, work, bench);
   const [part, setPart] = useState<Part>(props.asked);
   const [isLooking, setLooking] = useState(false);
   const [textState, setTextState] = useState<TextState>(props.asked === 'texts' ? 'dark' : 'lit');
@@ -196,7 +231,8 @@ const Dressing = (props: {
     dress: work.dress,
     set: bench.change,
     problemAt: (field) => problemText(work, field),
-    look: ({ lamp, isOpen }: Partial<Looked>) => {
+    look: ({ lamp, isOpen, greeting }: Partial<Looked>) => {
+      if (greeting !== undefined) showing.setGreeting(greeting);
       if (lamp) showing.setLamp(lamp);
       if (isOpen !== undefined) showing.setOpen(isOpen);
     },
@@ -226,6 +262,15 @@ const Dressing = (props: {
         now={() => bench.now().dress ?? editing.dress}
       />
     ),
+    greetings: () => (
+      <GreetingsPart
+        {...editing}
+        doorId={door.id}
+        language={showing.language}
+        now={() => bench.now().dress ?? editing.dress}
+        tryOn={trying.isReady ? (greeting) => void trying.tryOn(greeting) : null}
+      />
+    ),
   };
   const looking = <Looking door={door} house={house} work={work} showing={showing} />;
   const editor = (
@@ -238,6 +283,7 @@ const Dressing = (props: {
         value={part}
         onChange={(next) => {
           setPart(next);
+          showing.setGreeting(null);
           if (next === 'texts' && textState !== 'all') showing.setLamp(textState);
         }}
       />
@@ -267,7 +313,7 @@ const Dressing = (props: {
             {editor}
           </ScrollView>
           <View style={[styles.foot, { borderColor: theme.ink }]}>
-            <Deeds door={door} work={work} bench={bench} />
+            <Deeds work={work} bench={bench} trying={trying} />
           </View>
         </View>
         <ScrollView style={styles.grow} contentContainerStyle={styles.inside}>
@@ -281,7 +327,7 @@ const Dressing = (props: {
       <ScrollView contentContainerStyle={styles.inside}>
         {isLooking ? null : head}
         {isLooking ? looking : editor}
-        {isLooking ? null : <Deeds door={door} work={work} bench={bench} />}
+        {isLooking ? null : <Deeds work={work} bench={bench} trying={trying} />}
       </ScrollView>
       <View style={[styles.foot, { borderColor: theme.ink }]}>
         <Button

@@ -3,6 +3,7 @@ import type { Business } from '@porch/contract/house';
 import type { TeamMember } from '@porch/contract/people';
 import { defaultTexts } from '@porch/core/door-texts';
 import { plainDress } from '@porch/core/dress';
+import { newGreeting } from '@porch/core/greetings';
 import { shippedCodes } from '../../doors/parts/shipped-languages';
 import { previewOf, shownBusiness } from './editor';
 
@@ -64,13 +65,44 @@ describe('what the preview shows', () => {
   });
 
   it('is the light that was asked for, in the language that was asked for', () => {
-    const at = { publicId: 'public-0001', language: 'nl', now: 1_000 };
+    const nobody = { greeting: null, personOf: () => undefined };
+    const at = { publicId: 'public-0001', language: 'nl', now: 1_000, ...nobody };
     const shown = shownBusiness(business, team, door(null), []);
     const soon = previewOf(plainDress(), shown, { ...at, lamp: 'soon' });
     expect(soon.configuration.lamp).toEqual({ state: 'back-soon', until: 1_000 + 45 * 60_000 });
     expect(soon.view.texts['send.lit']).toBe('Versturen');
     const dark = previewOf(plainDress(), shown, { ...at, lamp: 'dark' });
     expect(dark.configuration.lamp).toEqual({ state: 'dark', until: null });
+  });
+
+  it('is the greeting that is being written, in the name of whoever says it', () => {
+    const greeting = {
+      ...newGreeting('greeting-1', 'de'),
+      isOn: false,
+      text: 'Morning. Which fern?',
+      memberId: 'tobias',
+      visits: { least: 3, most: null },
+    };
+    const said = (
+      change: object = {},
+      people: 'team' | 'business' = 'team',
+      shown = 'greeting-1',
+    ) => {
+      const dress = { ...plainDress(), people, greetings: [{ ...greeting, ...change }] };
+      return previewOf(dress, shownBusiness(business, team, door(null), []), {
+        publicId: 'public-0001',
+        language: 'en',
+        lamp: 'dark',
+        now: 1_000,
+        greeting: shown,
+        personOf: (id) => (id === 'tobias' ? { name: 'Tobias', face: '/t' } : undefined),
+      }).configuration.greetings.map(({ name, text }) => [name, text]);
+    };
+    expect(said()).toEqual([['Tobias', 'Morning. Which fern?']]);
+    expect(said({ memberId: 'gone' })).toEqual([['Quillfern', 'Morning. Which fern?']]);
+    expect(said({}, 'business')).toEqual([['Quillfern', 'Morning. Which fern?']]);
+    expect(said({ text: ' ' })).toEqual([]);
+    expect(said({}, 'team', 'another')).toEqual([]);
   });
 
   it('can be had in every language that ships', () => {

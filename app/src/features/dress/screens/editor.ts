@@ -3,6 +3,7 @@ import type { Business } from '@porch/contract/house';
 import type { TeamMember } from '@porch/contract/people';
 import type { Dress } from '@porch/core/dress';
 import { plateViewOf, rulesOf, type ShownBusiness, viewOf } from '@porch/core/dress';
+import { greetingsIn, type SaidGreeting, triedGreeting } from '@porch/core/greetings';
 import { pictureUrl } from '../../../shell/pictures/addresses';
 
 /** What every part of the dressing room is given. */
@@ -19,6 +20,8 @@ export interface Editing {
 export interface Looked {
   lamp: LampShown;
   isOpen: boolean;
+  /** A greeting that is being written; null: none is. */
+  greeting: string | null;
 }
 
 export type LampShown = 'lit' | 'soon' | 'dark';
@@ -48,11 +51,39 @@ export const shownBusiness = (
   };
 };
 
+/** The greeting that is being written, as it is said; whoever it is for. */
+const greetingShown = (
+  dress: Dress,
+  business: ShownBusiness,
+  {
+    greeting,
+    personOf,
+  }: {
+    greeting: string | null;
+    personOf: (memberId: string) => Pick<SaidGreeting, 'name' | 'face'> | undefined;
+  },
+): SaidGreeting[] => {
+  const written = dress.greetings.find(({ id, text }) => id === greeting && text.trim() !== '');
+  if (!written) return [];
+  const byBusiness = { name: business.name, face: null };
+  return greetingsIn([triedGreeting(written)], written.language, (memberId) =>
+    memberId && dress.people === 'team' ? (personOf(memberId) ?? byBusiness) : byBusiness,
+  );
+};
+
 /** What plate and panel are drawn from in the preview. */
 export const previewOf = (
   dress: Dress,
   business: ShownBusiness,
-  shown: { publicId: string; language: string; lamp: LampShown; now: number },
+  shown: {
+    publicId: string;
+    language: string;
+    lamp: LampShown;
+    now: number;
+    /** The greeting that is being written; null: none is. */
+    greeting: string | null;
+    personOf: (memberId: string) => Pick<SaidGreeting, 'name' | 'face'> | undefined;
+  },
 ) => {
   const seen = viewOf(dress, business, shown.language);
   const view = { ...seen, asked: { ...seen.asked, all: dress.asked } };
@@ -68,6 +99,8 @@ export const previewOf = (
     now: shown.now,
     ...plateViewOf(view),
     rules: rulesOf(dress),
+    acts: false,
+    greetings: greetingShown(dress, business, shown),
   };
   return { configuration, view };
 };

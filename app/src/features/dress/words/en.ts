@@ -1,6 +1,7 @@
 import type { DressProblem, PlateShape } from '@porch/core/dress';
 import { many } from '../../../kit/many';
 import { asked } from './asked';
+import { greetings } from './greetings';
 
 export const en = {
   title: 'Dressing room',
@@ -12,8 +13,10 @@ export const en = {
     where: 'Where',
     guestBook: 'Guest book',
     asked: 'Asked often',
+    greetings: 'Greetings',
   },
   asked,
+  greetings,
   partsLabel: 'What to dress',
   preview: 'Preview',
   edit: 'Back to dressing',
@@ -202,6 +205,7 @@ export const en = {
       'There is a gap in { } that nothing fills. Visitors would see it; take it out.',
     'pattern-not-understood': () => 'One line is no page. Write it as /shop or /shop/*.',
     'number-out-of-range': (limit: number) => `A whole number from 0 to ${limit}.`,
+    'host-not-understood': () => 'One line is no website. Write its name, as maps.example.',
     'link-not-understood': () => 'This is no link. Write it as https://quillfern.example/privacy.',
     'too-many-of-these': (limit: number) => `At most ${limit} of these.`,
     'choice-unknown': () => 'One of these is not known. Choose again.',

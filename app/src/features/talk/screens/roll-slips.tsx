@@ -340,6 +340,10 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'owed-undone':
       return words().conversation.owedUndone(memberName(entry.memberId));
     case 'door-sign':
+      if (entry.greeting) {
+        const { memberId } = entry.greeting;
+        return words().conversation.greeted(entry.text, memberId ? memberName(memberId) : '');
+      }
       return entry.card
         ? words().conversation.askedOften(summary(entry.text, []))
         : words().conversation.doorSign(entry.text);

@@ -94,6 +94,8 @@ export const en = {
     owedUndone: (who: string) => `${who}: not done after all`,
     returned: 'Came back by itself',
     doorSign: (text: string) => `The door said: “${text}”`,
+    greeted: (text: string, name: string) =>
+      name ? `Greeted in the name of ${name}: “${text}”` : `Greeted: “${text}”`,
     turnedSoon: (time: string) =>
       `Nobody had looked in time: the porch light turned to “back soon” by itself, until ${time}`,
     heldBack: {
