@@ -1,11 +1,13 @@
 // Builds what runs on a business's website: the loader and the panel, named by their content.
 import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { basename } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 import { cssAsText } from './css-as-text.mjs';
 
+const require = createRequire(import.meta.url);
 const out = 'widget/dist';
 
 const options = {
@@ -78,14 +80,41 @@ const secondPart = async () => {
   return basename(Object.keys(metafile.outputs).find(isEntry));
 };
 
+/** In which languages there are names of emoji, as the packages call them. */
+const emojiLanguages = ['de', 'en', 'es', 'fr', 'it', 'nl', 'pl', 'pt'];
+
+/** The picker of emoji: its page's script and style, and the emoji with their names in each language. */
+const emojiPicker = async () => {
+  const { outputFiles, metafile } = await build({
+    ...options,
+    entryPoints: ['widget/src/emoji/main.ts'],
+    format: 'esm',
+    splitting: true,
+    metafile: true,
+    outdir: out,
+    entryNames: 'emoji-[hash]',
+    chunkNames: 'emoji-[name]-[hash]',
+  });
+  for (const { path, text } of outputFiles) save(basename(path), text);
+  const isEntry = (name) => metafile.outputs[name].entryPoint?.endsWith('main.ts');
+  const script = basename(Object.keys(metafile.outputs).find(isEntry));
+  const sources = emojiLanguages.map((language) => {
+    const path = require.resolve(`emoji-picker-element-data/${language}/cldr-native/data.json`);
+    return [language, named(`emoji-names-${language}`, 'json', readFileSync(path, 'utf8'))];
+  });
+  const style = named('emoji', 'css', await bundle('widget/src/emoji/emoji.css'));
+  return { script, style, sources: Object.fromEntries(sources) };
+};
+
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
 const more = await secondPart();
 const { script, parts } = await panel();
 const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
+const emoji = await emojiPicker();
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));
-writeFileSync(`${out}/files.json`, JSON.stringify({ script, parts, style, preview, more }));
+writeFileSync(`${out}/files.json`, JSON.stringify({ script, parts, style, preview, more, emoji }));
 const built = readdirSync(out).filter((name) => /\.(js|css)$/.test(name));
 for (const name of built) {
   const bytes = readFileSync(`${out}/${name}.gz`).length;

@@ -10,6 +10,11 @@ import { leanBrowserPath, wholeBrowserPath } from './browser.mjs';
 const debianParts = [
   { name: 'chromium', path: wholeBrowserPath },
   { name: 'chromium-headless-shell', path: leanBrowserPath, isNeeded: false },
+  {
+    name: 'fonts-noto-color-emoji',
+    path: '/usr/share/fonts/truetype/noto/NotoColorEmoji.ttf',
+    isNeeded: false,
+  },
   { name: 'dovecot-imapd', path: '/usr/lib/dovecot/imap' },
   { name: 'prosody', path: '/usr/bin/prosody' },
   { name: 'python3-slixmpp', path: '/usr/lib/python3/dist-packages/slixmpp' },

@@ -47,6 +47,7 @@ export const de: Texts = {
   earlier: 'Frühere Nachrichten zeigen',
   you: 'Sie',
   addFile: 'Bild oder Datei hinzufügen',
+  emoji: 'Emoji auswählen',
   dropFile: '{name} herausnehmen',
   tooLong: '{over} Zeichen zu lang',
   tooMuch:

@@ -46,6 +46,7 @@ export const en = {
   earlier: 'Show earlier messages',
   you: 'You',
   addFile: 'Add a picture or file',
+  emoji: 'Choose an emoji',
   dropFile: 'Take {name} out',
   tooLong: '{over} characters too long',
   tooMuch:

@@ -44,6 +44,7 @@ export const es: Texts = {
   earlier: 'Mostrar mensajes anteriores',
   you: 'Tú',
   addFile: 'Añadir una imagen o un archivo',
+  emoji: 'Elegir un emoji',
   dropFile: 'Quitar {name}',
   tooLong: 'Sobran {over} caracteres',
   tooMuch:

@@ -45,6 +45,7 @@ export const fr: Texts = {
   earlier: 'Afficher les messages précédents',
   you: 'Vous',
   addFile: 'Ajouter une image ou un fichier',
+  emoji: 'Choisir un émoji',
   dropFile: 'Retirer {name}',
   tooLong: '{over} caractères de trop',
   tooMuch:

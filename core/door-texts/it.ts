@@ -44,6 +44,7 @@ export const it: Texts = {
   earlier: 'Mostra i messaggi precedenti',
   you: 'Tu',
   addFile: 'Aggiungi un’immagine o un file',
+  emoji: 'Scegliere un’emoji',
   dropFile: 'Togli {name}',
   tooLong: '{over} caratteri di troppo',
   tooMuch:

@@ -44,6 +44,7 @@ export const nl: Texts = {
   earlier: 'Eerdere berichten tonen',
   you: 'Jij',
   addFile: 'Foto of bestand toevoegen',
+  emoji: 'Emoji kiezen',
   dropFile: '{name} eruit halen',
   tooLong: '{over} tekens te lang',
   tooMuch:

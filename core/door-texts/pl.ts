@@ -44,6 +44,7 @@ export const pl: Texts = {
   earlier: 'Pokaż wcześniejsze wiadomości',
   you: 'Ty',
   addFile: 'Dodaj zdjęcie lub plik',
+  emoji: 'Wybierz emoji',
   dropFile: 'Wyjmij {name}',
   tooLong: 'Za długie; nadmiar znaków: {over}',
   tooMuch:

@@ -44,6 +44,7 @@ export const pt: Texts = {
   earlier: 'Mostrar mensagens anteriores',
   you: 'Você',
   addFile: 'Juntar uma imagem ou um ficheiro',
+  emoji: 'Escolher um emoji',
   dropFile: 'Retirar {name}',
   tooLong: '{over} caracteres a mais',
   tooMuch:

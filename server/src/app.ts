@@ -26,6 +26,7 @@ import { teamDoorsRoutes } from './doors/team-plugin';
 import type { PanelFiles } from './doors/website/page';
 import { websiteRoutes } from './doors/website/plugin';
 import { dressRoutes } from './dress/plugin';
+import { emojiRoutes } from './emoji/plugin';
 import { filesRoutes } from './files/plugin';
 import { sharedFilesRoutes } from './files/shared-plugin';
 import { feedRoutes, followUpsRoutes } from './follow-ups/plugin';
@@ -101,6 +102,7 @@ const publicSubjects: readonly RoutesOf[] = [
   stopRoutes,
   sharedFilesRoutes,
   bridgeContractRoutes,
+  emojiRoutes,
   pagesRoutes,
 ];
 
@@ -108,7 +110,14 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
   const path = join(widgetDir, 'files.json');
   return existsSync(path)
     ? JSON.parse(readFileSync(path, 'utf8'))
-    : { script: 'panel.js', parts: [], style: 'panel.css', preview: 'preview.js', more: 'more.js' };
+    : {
+        script: 'panel.js',
+        parts: [],
+        style: 'panel.css',
+        preview: 'preview.js',
+        more: 'more.js',
+        emoji: { script: 'emoji.js', style: 'emoji.css', sources: { en: 'emoji-names-en.json' } },
+      };
 };
 
 /** So many proxies in a row, counted from ours; or those with these addresses. */

@@ -48,8 +48,8 @@ registerRoute(
 
 const windows = async (): Promise<readonly OwnWindow[]> => {
   const all = await self.clients.matchAll({ type: 'window', includeUncontrolled: true });
-  // A visitor's page on this origin is no window of the app, and neither is a file.
-  return all.filter(({ url }) => !/^\/(door|talk)\/|\.\w+$/.test(new URL(url).pathname));
+  // A visitor's page on this origin is no window of the app, and neither is a file or a frame in it.
+  return all.filter(({ url }) => !/^\/(door|talk|widget)\/|\.\w+$/.test(new URL(url).pathname));
 };
 
 const ask = async ({ method, path, body }: DeedRequest): Promise<number> => {

@@ -205,7 +205,8 @@ describe('conversations put together and parted', () => {
       }),
       { numRuns: 40 },
     );
-  });
+    // Forty houses: on a busy machine more than a test usually has.
+  }, 180_000);
 
   it('stand in the line once, and go on from whoever of them is owed an answer', async () => {
     const it = await open();

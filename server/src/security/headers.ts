@@ -35,6 +35,20 @@ export const panelPolicy = (ancestors: string): string =>
     ...own,
     'style-src': "'self'",
     'img-src': "'self' blob:",
+    // The picker of emoji, and nothing else.
+    'frame-src': "'self'",
+    'frame-ancestors': ancestors,
+  });
+
+/**
+ * The picker of emoji, in a frame of its own: it draws itself by style attributes, which nothing else of the house may.
+ * Nothing that anybody wrote is ever on it.
+ */
+export const emojiPolicy = (ancestors: string): string =>
+  policy({
+    ...own,
+    'style-src': "'self' 'unsafe-inline'",
+    'img-src': "'self'",
     'frame-ancestors': ancestors,
   });
 

@@ -1,9 +1,11 @@
+import { withPut } from '@porch/client/emoji';
 import { type HeldFile, withChosen } from '@porch/client/files';
 import { keep, kept } from '@porch/client/keeping';
 import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
+import { useLate } from './late';
 import { sayRefusal, useSay } from './view';
 
 /** Where the visitor writes. What is typed is kept on every stroke: a reload loses no word. */
@@ -20,6 +22,8 @@ export const Composer = (props: {
   const [text, setText] = useState(() => kept(draftKey) ?? '');
   const [files, setFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
+  const [isEmojiOpen, setEmojiOpen] = useState(false);
+  const Emoji = useLate(isEmojiOpen)?.EmojiFrame;
   const field = useRef<HTMLTextAreaElement>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const over = text.trim().length - MESSAGE_LONGEST;
@@ -81,6 +85,17 @@ export const Composer = (props: {
     field.current?.focus();
   };
 
+  /** At the cursor; whoever picks the next one stays where they do. */
+  const putSign = (sign: string): void => {
+    const area = field.current;
+    if (!area) return;
+    const { selectionStart: from, selectionEnd: to } = area;
+    const put = withPut(text, { from, to }, sign);
+    area.value = put.text;
+    area.setSelectionRange(put.cursor, put.cursor);
+    change(put.text);
+  };
+
   const label = say(`field.${props.state}`);
   return (
     <form
@@ -111,6 +126,20 @@ export const Composer = (props: {
           {problem || say('tooLong', { over })}
         </p>
       )}
+      {Emoji && (
+        <Emoji
+          door={props.door}
+          pick={putSign}
+          missing={() => {
+            setEmojiOpen(false);
+            setProblem(say('refused.fault'));
+          }}
+          close={() => {
+            setEmojiOpen(false);
+            field.current?.focus();
+          }}
+        />
+      )}
       <div class="write">
         <button
           type="button"
@@ -132,6 +161,20 @@ export const Composer = (props: {
             event.currentTarget.value = '';
           }}
         />
+        <button
+          type="button"
+          class="add smile"
+          aria-label={say('emoji')}
+          aria-expanded={isEmojiOpen}
+          onClick={() => {
+            if (isEmojiOpen || props.conversation.now().isConnected) setEmojiOpen(!isEmojiOpen);
+            else setProblem(say('offline'));
+          }}
+        >
+          <svg viewBox="0 0 24 24" aria-hidden="true">
+            <path d="M12 3a9 9 0 1 0 0 18a9 9 0 1 0 0-18M8 14.500c1 1.500 2.500 2 4 2s3-.5 4-2M9 9.500h.01M15 9.500h.01" />
+          </svg>
+        </button>
         <textarea
           ref={field}
           rows={1}

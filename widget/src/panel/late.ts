@@ -1,25 +1,25 @@
 import { useEffect, useState } from 'preact/hooks';
 
-type Asked = typeof import('./asked');
+type LateParts = typeof import('./late-parts');
 
-let loaded: Asked | null = null;
+let loaded: LateParts | null = null;
 
-/** What is asked often: loaded only where there is some, and where it can be had. */
-export const useAsked = (isWanted: boolean): Asked | null => {
-  const [asked, setAsked] = useState(loaded);
+/** Parts of the panel that are loaded only where they are wanted; null until they are there, or where they cannot be had. */
+export const useLate = (isWanted: boolean): LateParts | null => {
+  const [parts, setParts] = useState(loaded);
   useEffect(() => {
-    if (!isWanted || asked) return;
+    if (!isWanted || parts) return;
     let isGone = false;
-    void import('./asked').then(
-      (one) => {
-        loaded = one;
-        if (!isGone) setAsked(one);
+    void import('./late-parts').then(
+      (all) => {
+        loaded = all;
+        if (!isGone) setParts(all);
       },
       () => {},
     );
     return () => {
       isGone = true;
     };
-  }, [isWanted, asked]);
-  return isWanted ? asked : null;
+  }, [isWanted, parts]);
+  return isWanted ? parts : null;
 };

@@ -5,16 +5,14 @@ import { aheadIn, minutesIn, momentIn } from '@porch/core/when';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { lampBody, lampGlass, placeGlyphs } from '../glyphs';
-import { CallBackForm } from './call-back';
 import { Composer } from './composer';
 import { Consent } from './consent';
 import { type Conversation, openConversation } from './conversation';
 import { readDoor } from './door';
 import { Face } from './face';
 import { GuestBook, isAnswered } from './guest-book';
-import { useAsked } from './late';
+import { useLate } from './late';
 import { type Model, shownDetails } from './model';
-import { OtherWays } from './other-ways';
 import { clockTime, Roll } from './slips';
 import { useSay, useView, View, wear } from './view';
 
@@ -254,7 +252,9 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const isHoursOnly = isNote && view.whenNotLit === 'hours';
   const page = isNote ? view.guestBook.notLit : view.guestBook.lit;
   const hasTalked = model.entries.some(({ by, isTap }) => by !== 'door' && !isTap);
-  const Asked = useAsked(view.asked.isAny)?.Asked;
+  const Asked = useLate(view.asked.isAny)?.Asked;
+  const OtherWays = useLate(view.business.ways.length > 0)?.OtherWays;
+  const CallBackForm = useLate(view.callBack)?.CallBackForm;
   const said = model.entries.length + model.queue.length;
   const isTyping = model.typing !== null && now - model.typing.at < TYPING_SHOWN_MS;
   const isConsentMissing = view.consent !== null && !model.hasAgreed;
@@ -320,8 +320,8 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
             state={state}
           />
         )}
-        {!isConsentMissing && <OtherWays conversation={conversation} />}
-        {!isConsentMissing && view.callBack && (
+        {!isConsentMissing && OtherWays && <OtherWays conversation={conversation} />}
+        {!isConsentMissing && CallBackForm && (
           <CallBackForm conversation={conversation} phone={shownDetails(model).phone} />
         )}
         <div ref={end} />

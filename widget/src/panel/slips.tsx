@@ -4,7 +4,7 @@ import { sizeText } from '@porch/core/files';
 import { Fragment } from 'preact';
 import type { Conversation } from './conversation';
 import { Face } from './face';
-import { useAsked } from './late';
+import { useLate } from './late';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
 import { Picture, slipId, Words } from './said';
@@ -107,7 +107,7 @@ const Slip = (props: {
   const { business } = useView();
   const say = useSay();
   const isMine = entry.by === 'visitor';
-  const Guide = useAsked(entry.card !== undefined)?.Guide;
+  const Guide = useLate(entry.card !== undefined)?.Guide;
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   // A card that only leads on says nothing by itself.
   if (entry.card && !entry.text && !entry.card.link && entry.files.length === 0) return null;

@@ -9,6 +9,8 @@ const waitInWords = (ms: number): string => {
 
 export const en = {
   name: 'Hello Porch',
+  emoji: 'Choose an emoji',
+  emojiMissing: 'Emoji cannot be had just now. Try again once there is signal.',
   places: {
     line: 'The line',
     'follow-ups': 'Follow-ups',

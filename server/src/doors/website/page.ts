@@ -1,5 +1,14 @@
+import type { EmojiPageData } from '@porch/contract/emoji';
 import type { PanelPageData } from '@porch/contract/visitor';
 import type { DoorView } from '@porch/core/dress';
+
+/** The names of the built files of the picker of emoji. */
+export interface EmojiFiles {
+  script: string;
+  style: string;
+  /** Emoji with their names, by language; English is always there. */
+  sources: Readonly<Record<string, string>>;
+}
 
 /** The names of the panel's built files, which carry a hash of what is in them. */
 export interface PanelFiles {
@@ -10,6 +19,7 @@ export interface PanelFiles {
   more: string;
   style: string;
   preview: string;
+  emoji: EmojiFiles;
 }
 
 const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
@@ -39,6 +49,23 @@ ${files.parts.map((part) => `<link rel="modulepreload" href="/widget/${part}">\n
 <body><main id="panel" aria-label="${escapeHtml(data.view.business.name)}"></main></body>
 </html>
 `;
+
+/** The page of the picker of emoji, in a frame of the app or of the panel. */
+export const emojiPage = ({ script, style, sources }: EmojiFiles, asked: string): string => {
+  const language = sources[asked] ? asked : 'en';
+  const data: EmojiPageData = { language, source: `/widget/${sources[language]}` };
+  return `<!doctype html>
+<html lang="${language}">
+<head>
+${head('Emoji')}
+<link rel="stylesheet" href="/widget/${style}">
+<script type="application/json" id="emoji">${toDataBlock(data)}</script>
+<script type="module" src="/widget/${script}"></script>
+</head>
+<body><main></main></body>
+</html>
+`;
+};
 
 /** A stretch of an imaginary website on which the dressing room shows plate and panel. */
 export const previewPage = (

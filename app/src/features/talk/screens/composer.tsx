@@ -4,6 +4,7 @@ import type { Row, Thread } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
 import { goAsLinks, withLinks } from '@porch/core/routes';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
+import Smile from 'lucide-react-native/icons/face-slightly-smiling';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import TrayGlyph from 'lucide-react-native/icons/notebook-text';
 import X from 'lucide-react-native/icons/x';
@@ -22,6 +23,7 @@ import { Text } from '../../../kit/text';
 import { scale } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useWide } from '../../../kit/theme/use-wide';
+import { EmojiFrame } from '../../../shell/emoji/emoji-frame';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { tellTyping } from '../../../shell/live/use-connection';
 import { MINUTE_MS, useAsTimeGoes, useNow } from '../../../shell/live/use-now';
@@ -85,6 +87,7 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
   useKeys({ r: () => field.current?.focus() });
 
   const [isTrayOpen, setTrayOpen] = useState(false);
+  const [isEmojiOpen, setEmojiOpen] = useState(false);
   const fits = useFits(row);
 
   const change = (next: string): void => {
@@ -229,6 +232,19 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
           }}
         />
       ) : null}
+      {isEmojiOpen && isWide ? (
+        <EmojiFrame
+          pick={picking.putSign}
+          missing={() => {
+            setEmojiOpen(false);
+            setProblem(shellWords().emojiMissing);
+          }}
+          close={() => {
+            setEmojiOpen(false);
+            field.current?.focus();
+          }}
+        />
+      ) : null}
       {picking.list}
       <GapsLine gaps={picking.gaps} go={picking.select} />
       <View style={styles.write}>
@@ -254,6 +270,15 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
         >
           <ImagePlus size={24} color={theme.ink} aria-hidden />
         </GlyphButton>
+        {isWide ? (
+          <GlyphButton
+            label={shellWords().emoji}
+            aria-expanded={isEmojiOpen}
+            onPress={() => setEmojiOpen(!isEmojiOpen)}
+          >
+            <Smile size={24} color={theme.ink} aria-hidden />
+          </GlyphButton>
+        ) : null}
         <MarkedInput
           field={field}
           marks={picking.gaps.map(({ from, to }) => ({ from, to, look: 'gap' }))}

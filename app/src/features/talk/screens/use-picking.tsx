@@ -1,3 +1,4 @@
+import { withPut } from '@porch/client/emoji';
 import type { Row } from '@porch/contract/entries';
 import type { Fit, QuickReply } from '@porch/contract/replies';
 import type { Picked } from '@porch/core/conversation';
@@ -29,6 +30,8 @@ export const usePicking = (props: {
   const [picked, setPicked] = useState<Picked | null>(null);
   const [cursor, setCursor] = useState(typed.length);
   const wanted = useRef<Stretch | null>(null);
+  /** Where the cursor is to be, though somebody is elsewhere: in the picker of emoji. */
+  const left = useRef<number | null>(null);
   const gaps = useMemo(() => openGaps(typed), [typed]);
 
   const select = ({ from, to }: Stretch): void => {
@@ -41,6 +44,10 @@ export const usePicking = (props: {
     // The field has the new text only once it is drawn.
     const stretch = wanted.current;
     const area = areaOf(field);
+    if (area && left.current !== null && area.value === typed) {
+      area.setSelectionRange(left.current, left.current);
+      left.current = null;
+    }
     if (!stretch || area?.value !== typed) return;
     wanted.current = null;
     area.focus();
@@ -100,6 +107,12 @@ export const usePicking = (props: {
     press,
     select,
     noteCursor: (): void => setCursor(areaOf(field)?.selectionEnd ?? typed.length),
+    /** Puts a sign in at the cursor; whoever picks the next one stays where they do. */
+    putSign: (sign: string): void => {
+      const { text, cursor: next } = withPut(typed, here(), sign);
+      left.current = next;
+      change(text);
+    },
     takeHere: (reply: QuickReply): void => take(reply, here()),
     takeFit: (fit: Fit): void => {
       const reply = replies?.find(({ id }) => id === fit.id);
