@@ -271,6 +271,18 @@ await owners.evaluate(
   { week, holidays: null, spells: [] },
 );
 
+// Whoever has been on a page for a while is greeted.
+const staying = await open(phone);
+await staying.emulateMedia({ reducedMotion: 'reduce' });
+await staying.clock.install();
+await staying.goto(new URL('/monstera-deliciosa', street).href);
+await staying.getByRole('button', { name: /\. Write to us/ }).waitFor();
+const greeting = staying.getByText(/^Morning\./);
+// What greets is loaded meanwhile; until it is there, time is of no use.
+while ((await greeting.count()) === 0) await staying.clock.fastForward(5_000);
+const greeted = await staying.screenshot();
+await staying.close();
+
 // The panel in each state of the porch light, and the mail that answers what was left while it was dark.
 const late = await open(phone);
 await late.goto(street);
@@ -291,7 +303,7 @@ await owners.getByRole('button', { name: 'Until I light it' }).click();
 await note.getByLabel('Your note').fill('Could you keep two small ferns for me until Thursday?');
 await note.getByRole('button', { name: 'Leave note' }).click();
 await note.getByRole('heading', { name: 'How can we reach you?' }).waitFor();
-await sideBySide('panel-states', [lit, soon, await late.screenshot()]);
+await sideBySide('panel-states', [greeted, lit, soon, await late.screenshot()]);
 await note.getByLabel('Email').fill('wren@post.example');
 await note.getByRole('button', { name: 'Save' }).click();
 await note.getByText(/wren@post\.example/).waitFor();

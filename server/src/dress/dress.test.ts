@@ -68,6 +68,26 @@ describe('the dressing room', () => {
     expect((await act('undo', undone.revision)).body.code).toBe('nothing-to-undo');
   });
 
+  it('takes publishing back a hundred times, and no further than what is kept', async () => {
+    const { door, act, look } = await open();
+    const bottomPx = (px: number) =>
+      dressed((dress) => {
+        dress.look.bottomPx = px;
+      });
+    for (let time = 1; time <= 130; time += 1) {
+      house.store.dresses.publish(door.id, bottomPx(time), house.clock.now());
+    }
+    let undone = 0;
+    for (let now = await look(); now.canUndo; now = await look()) {
+      expect((await act('undo', now.revision)).status).toBe(200);
+      undone += 1;
+    }
+    expect(undone).toBe(99);
+    const { published, revision } = await look();
+    expect(published.look.bottomPx).toBe(31);
+    expect((await act('undo', revision)).body.code).toBe('nothing-to-undo');
+  });
+
   it('tells the second of two who save at once, and changes nothing for them', async () => {
     const { look, save } = await open();
     const { revision } = await look();

@@ -58,6 +58,9 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     return published;
   };
 
+  /** Whether something that was published before is still there. */
+  const canUndo = (doorId: string): boolean => store.dresses.published(doorId, 1) !== null;
+
   const dressedOf = (doorId: string): Dressed => {
     const { draft, revision, changedBy } = store.dresses.draft(doorId);
     const { version, dress, publishedAt } = publishedOf(doorId);
@@ -69,7 +72,7 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       version,
       publishedAt,
       changedBy: (changedBy && store.members.shownOf(changedBy)?.name) || '',
-      canUndo: version > 1,
+      canUndo: canUndo(doorId),
     };
   };
 
@@ -134,8 +137,8 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     /** Back to what was published before; what is taken back stays as the draft. */
     undo: (doorId: string, revision: number, member: Member): Dressed =>
       build(doorId, revision, () => {
-        const { version, dress } = publishedOf(doorId);
-        if (version <= 1) throw new Refused('nothing-to-undo');
+        const { dress } = publishedOf(doorId);
+        if (!canUndo(doorId)) throw new Refused('nothing-to-undo');
         const { draft } = store.dresses.draft(doorId);
         store.dresses.dropNewest(doorId);
         store.dresses.setDraft(doorId, draft ?? dress, member.id);

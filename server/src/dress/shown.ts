@@ -74,7 +74,11 @@ export const createShown = (services: {
       const rules = rulesOf(dress);
       const greetings = greetingsIn(dress.greetings, seen.language, (memberId) =>
         memberId ? person(memberId, door.id) : { name: seen.business.name, face: null },
-      );
+      ).map((one) => ({
+        ...one,
+        // Where no note is taken nobody is asked to leave one.
+        whileNotLit: one.whileNotLit && dress.whenNotLit !== 'hours',
+      }));
       const acts = rules.manners.length > 0 || greetings.length > 0;
       return { door: door.publicId, ...state, ...plateViewOf(seen), rules, acts, greetings };
     },

@@ -98,6 +98,14 @@ describe('a greeting at a door', () => {
     expect((await configuration()).greetings).toMatchObject([{ name: 'Quillfern Nursery' }]);
   });
 
+  it('is said while nobody is in only where a note is taken then', async () => {
+    const said = async (whenNotLit: string) => {
+      await publish([greeting({ whileNotLit: true })], { whenNotLit });
+      return (await configuration()).greetings[0].whileNotLit;
+    };
+    expect([await said('note'), await said('hours')]).toEqual([true, false]);
+  });
+
   it('stands on the roll before what they answer, in the house’s own words, once a visit', async () => {
     await publish([greeting({ memberId: owner })]);
     const panel = await wren();

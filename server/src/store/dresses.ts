@@ -13,6 +13,9 @@ export interface PublishedRecord {
   publishedAt: number;
 }
 
+/** So many of the newest that were published are kept; of those before them nothing can be taken back. */
+const KEPT_MOST = 100;
+
 const fromStored = (dress: string): Dress => wholeDress(JSON.parse(dress));
 
 /** How doors are dressed: every published dress, and the draft that is being worked on. */
@@ -36,6 +39,10 @@ export const dressesTable = (db: Db) => {
     `DELETE FROM dresses WHERE door_id = @doorId
        AND version = (SELECT max(version) FROM dresses WHERE door_id = @doorId)`,
   );
+  const dropOld = db.prepare(
+    `DELETE FROM dresses WHERE door_id = @doorId
+       AND version <= (SELECT max(version) FROM dresses WHERE door_id = @doorId) - @most`,
+  );
   return {
     draft: (doorId: string): DraftRecord => {
       const found = readDraft.get(doorId);
@@ -52,6 +59,7 @@ export const dressesTable = (db: Db) => {
     },
     publish: (doorId: string, dress: Dress, now: number): void => {
       publish.run({ doorId, dress: JSON.stringify(dress), now });
+      dropOld.run({ doorId, most: KEPT_MOST });
     },
     /** Takes the newest published dress back. */
     dropNewest: (doorId: string): void => {

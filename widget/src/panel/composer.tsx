@@ -141,6 +141,25 @@ export const Composer = (props: {
         />
       )}
       <div class="write">
+        <textarea
+          ref={field}
+          rows={1}
+          // An empty field is written from the side from which its language is.
+          dir={text ? 'auto' : undefined}
+          value={text}
+          aria-label={label}
+          placeholder={label}
+          onInput={(event) => change(event.currentTarget.value)}
+          onPaste={(event) => {
+            const pasted = event.clipboardData?.files;
+            if (pasted?.length) addFiles(pasted);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || event.shiftKey || event.isComposing) return;
+            event.preventDefault();
+            send();
+          }}
+        />
         <button
           type="button"
           class="add"
@@ -175,25 +194,6 @@ export const Composer = (props: {
             <path d="M12 3a9 9 0 1 0 0 18a9 9 0 1 0 0-18M8 14.500c1 1.500 2.500 2 4 2s3-.5 4-2M9 9.500h.01M15 9.500h.01" />
           </svg>
         </button>
-        <textarea
-          ref={field}
-          rows={1}
-          // An empty field is written from the side from which its language is.
-          dir={text ? 'auto' : undefined}
-          value={text}
-          aria-label={label}
-          placeholder={label}
-          onInput={(event) => change(event.currentTarget.value)}
-          onPaste={(event) => {
-            const pasted = event.clipboardData?.files;
-            if (pasted?.length) addFiles(pasted);
-          }}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' || event.shiftKey || event.isComposing) return;
-            event.preventDefault();
-            send();
-          }}
-        />
         <button type="submit" class="send" aria-disabled={!canSend}>
           {say(`send.${props.state}`)}
         </button>
