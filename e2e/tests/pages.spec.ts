@@ -146,9 +146,10 @@ test('text is laid out from right to left where it is written so', async ({ brow
   const field = panel.getByRole('textbox', { name: 'رسالتك' });
   await expect(field).toBeVisible();
   expect(await field.evaluate((area) => getComputedStyle(area).direction)).toBe('rtl');
+  // What comes last in what is written from the left is at its left here.
   const send = await panel.getByRole('button', { name: 'Send' }).boundingBox();
-  const box = await field.boundingBox();
-  expect(send?.x).toBeLessThan(box?.x ?? 0);
+  const add = await panel.getByRole('button', { name: 'Add a picture or file' }).boundingBox();
+  expect((send?.x ?? 0) + (send?.width ?? 0)).toBeLessThan(add?.x ?? 0);
 });
 
 test('a website says who is signed in, and they are not asked again', async ({
