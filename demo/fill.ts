@@ -192,7 +192,6 @@ const pageCalled = (origin: string, title: string): Page => {
   return { url: origin + page.path, title: `${title} – Quillfern Nursery` };
 };
 
-/** Who of the team answers: mostly the owner. */
 /** What the first door says before anybody writes, and what came of it so far. */
 const storeGreetings = (
   { store }: Services,
@@ -204,6 +203,7 @@ const storeGreetings = (
     return { ...greeting, memberId: by === null ? null : (members[by]?.id ?? null) };
   });
 
+/** Who of the team answers: mostly the owner. */
 const memberFor = (members: readonly Member[], index: number): Member => {
   const member = members[index % 5 === 1 ? 1 : index % 7 === 2 ? 2 : 0];
   if (!member) throw new Error('the demo needs three members');

@@ -38,46 +38,29 @@ const named = (name, ending, text) => {
   return save(`${name}-${hash}.${ending}`, text);
 };
 
-/** The panel, and what of it comes only where it is needed: named by what is in them, for they name one another. */
-const panel = async () => {
+/**
+ * A script, and what of it comes only where it is needed: named by what is in them, for they name one another. Gives the
+ * name of the script, and of what it needs at once.
+ */
+const split = async (entry, name) => {
   const { outputFiles, metafile } = await build({
     ...options,
-    entryPoints: ['widget/src/panel/main.tsx'],
+    entryPoints: [entry],
     format: 'esm',
     splitting: true,
     metafile: true,
     outdir: out,
-    entryNames: 'panel-[hash]',
-    chunkNames: 'panel-[name]-[hash]',
+    entryNames: `${name}-[hash]`,
+    chunkNames: `${name}-[name]-[hash]`,
   });
-  const script = basename(
-    Object.keys(metafile.outputs).find((name) =>
-      metafile.outputs[name].entryPoint?.endsWith('main.tsx'),
-    ),
-  );
   for (const { path, text } of outputFiles) save(basename(path), text);
-  // What the first one needs at once is asked for with it, not after it.
-  const first = metafile.outputs[`${out}/${script}`].imports
+  const [script, { imports }] = Object.entries(metafile.outputs).find(
+    ([, { entryPoint }]) => entryPoint === entry,
+  );
+  const parts = imports
     .filter(({ kind }) => kind === 'import-statement')
     .map(({ path }) => basename(path));
-  return { script, parts: first };
-};
-
-/** The loader's second part, and what of it comes only where somebody is greeted. */
-const secondPart = async () => {
-  const { outputFiles, metafile } = await build({
-    ...options,
-    entryPoints: ['widget/src/loader/more.ts'],
-    format: 'esm',
-    splitting: true,
-    metafile: true,
-    outdir: out,
-    entryNames: 'more-[hash]',
-    chunkNames: 'more-[name]-[hash]',
-  });
-  for (const { path, text } of outputFiles) save(basename(path), text);
-  const isEntry = (name) => metafile.outputs[name].entryPoint?.endsWith('more.ts');
-  return basename(Object.keys(metafile.outputs).find(isEntry));
+  return { script: basename(script), parts };
 };
 
 /** In which languages there are names of emoji, as the packages call them. */
@@ -85,19 +68,7 @@ const emojiLanguages = ['de', 'en', 'es', 'fr', 'it', 'nl', 'pl', 'pt'];
 
 /** The picker of emoji: its page's script and style, and the emoji with their names in each language. */
 const emojiPicker = async () => {
-  const { outputFiles, metafile } = await build({
-    ...options,
-    entryPoints: ['widget/src/emoji/main.ts'],
-    format: 'esm',
-    splitting: true,
-    metafile: true,
-    outdir: out,
-    entryNames: 'emoji-[hash]',
-    chunkNames: 'emoji-[name]-[hash]',
-  });
-  for (const { path, text } of outputFiles) save(basename(path), text);
-  const isEntry = (name) => metafile.outputs[name].entryPoint?.endsWith('main.ts');
-  const script = basename(Object.keys(metafile.outputs).find(isEntry));
+  const { script } = await split('widget/src/emoji/main.ts', 'emoji');
   const sources = emojiLanguages.map((language) => {
     const path = require.resolve(`emoji-picker-element-data/${language}/cldr-native/data.json`);
     return [language, named(`emoji-names-${language}`, 'json', readFileSync(path, 'utf8'))];
@@ -109,8 +80,9 @@ const emojiPicker = async () => {
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 save('loader.js', await bundle('widget/src/loader/loader.ts', 'iife'));
-const more = await secondPart();
-const { script, parts } = await panel();
+const { script: more } = await split('widget/src/loader/more.ts', 'more');
+// What the first one needs at once is asked for with it, not after it.
+const { script, parts } = await split('widget/src/panel/main.tsx', 'panel');
 const preview = named('preview', 'js', await bundle('widget/src/preview/main.ts', 'esm'));
 const emoji = await emojiPicker();
 const style = named('panel', 'css', await bundle('widget/src/panel/panel.css'));

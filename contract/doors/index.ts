@@ -239,7 +239,6 @@ const ListedSchema = z.object({
   hours: z.string(),
 }) satisfies z.ZodType<Listed>;
 
-/** How a door to a network is connected, for its owner. */
 /** What became of a listing's questions, and the cards of a website door with which they are the same. */
 export const ListedQuestionsSchema = z.object({
   doorId: IdSchema,
@@ -258,6 +257,7 @@ export const ListedQuestionsSchema = z.object({
 });
 export type ListedQuestions = z.infer<typeof ListedQuestionsSchema>;
 
+/** How a door to a network is connected, for its owner. */
 export const NetworkDoorSchema = z.object({
   id: IdSchema,
   kind: z.string(),

@@ -106,7 +106,8 @@ const whole: WholeEntries = {
     text: 'We have it',
     until: null,
     isHello: true,
-    greeting: { id: 'greeting-0001', memberId, isTried: true },
+    greeting: { id: 'greeting-0001', memberId },
+    isTried: true,
     card: {
       id: 'card-id-00001',
       link: 'https://quillfern.example/post',

@@ -93,7 +93,6 @@ export const CallBackSchema = z.object({
 const GreetingSaidSchema = z.object({
   id: IdSchema,
   memberId: IdSchema.nullable(),
-  isTried: z.boolean().optional(),
 });
 
 const TappedSchema = z.object({ card: IdSchema, passedTo: IdSchema.optional() });
@@ -234,6 +233,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     isHello: z.boolean().optional(),
     card: CardSaidSchema.optional(),
     greeting: GreetingSaidSchema.optional(),
+    isTried: z.boolean().optional(),
   }),
   z.object({
     ...filed,

@@ -38,8 +38,10 @@ export const SaySchema = z.object({
   device: IdSchema.optional(),
   /** They ask to be called back; what it is about is what they say. */
   callBack: CallBackSchema.optional(),
-  /** With what they were greeted before they wrote; `isTried`: its owner is trying it. */
-  greeted: z.object({ id: IdSchema, isTried: z.boolean().optional() }).optional(),
+  /** With what they were greeted before they wrote. */
+  greeted: IdSchema.optional(),
+  /** Its owner tries a draft: the door speaks as that has it, and what it says is not counted. */
+  isTrial: z.boolean().optional(),
 });
 
 /** A card of what is asked often was tapped. */
@@ -51,6 +53,7 @@ export const TapSchema = SaySchema.pick({
   consent: true,
   device: true,
   greeted: true,
+  isTrial: true,
 }).extend({ do: z.literal('tap'), card: IdSchema });
 
 const given = {

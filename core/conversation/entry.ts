@@ -88,8 +88,6 @@ export interface GreetingSaid {
   id: string;
   /** In whose name it was said; null: the business's. */
   memberId: string | null;
-  /** Its owner was trying it. */
-  isTried?: boolean;
 }
 
 /** What a card said beside its answer, and what followed from it then. */
@@ -205,7 +203,7 @@ export type Happening =
   /** What the door itself said while nobody was in; `until`: when somebody would be back, as far as that was known. */
   /** `isHello`: the first hello, said while somebody is in. */
   /** `card`: the answer of a card that was tapped. */
-  /** `greeting`: what they had been greeted with when they wrote. */
+  /** `greeting`: what they had been greeted with when they wrote. `isTried`: its owner was trying it. */
   | {
       kind: 'door-sign';
       text: string;
@@ -213,6 +211,7 @@ export type Happening =
       isHello?: boolean;
       card?: CardSaid;
       greeting?: GreetingSaid;
+      isTried?: boolean;
     }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }

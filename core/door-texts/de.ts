@@ -48,6 +48,7 @@ export const de: Texts = {
   you: 'Sie',
   addFile: 'Bild oder Datei hinzufügen',
   emoji: 'Emoji auswählen',
+  emojiMissing: 'Emoji sind gerade nicht zu haben.',
   dropFile: '{name} herausnehmen',
   tooLong: '{over} Zeichen zu lang',
   tooMuch:

@@ -47,6 +47,7 @@ export const en = {
   you: 'You',
   addFile: 'Add a picture or file',
   emoji: 'Choose an emoji',
+  emojiMissing: 'Emoji cannot be had just now.',
   dropFile: 'Take {name} out',
   tooLong: '{over} characters too long',
   tooMuch:

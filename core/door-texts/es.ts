@@ -45,6 +45,7 @@ export const es: Texts = {
   you: 'Tú',
   addFile: 'Añadir una imagen o un archivo',
   emoji: 'Elegir un emoji',
+  emojiMissing: 'Ahora mismo no hay emojis disponibles.',
   dropFile: 'Quitar {name}',
   tooLong: 'Sobran {over} caracteres',
   tooMuch:

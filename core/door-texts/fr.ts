@@ -46,6 +46,7 @@ export const fr: Texts = {
   you: 'Vous',
   addFile: 'Ajouter une image ou un fichier',
   emoji: 'Choisir un émoji',
+  emojiMissing: 'Les émojis ne sont pas disponibles pour le moment.',
   dropFile: 'Retirer {name}',
   tooLong: '{over} caractères de trop',
   tooMuch:

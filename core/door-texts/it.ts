@@ -45,6 +45,7 @@ export const it: Texts = {
   you: 'Tu',
   addFile: 'Aggiungi un’immagine o un file',
   emoji: 'Scegliere un’emoji',
+  emojiMissing: 'Al momento le emoji non sono disponibili.',
   dropFile: 'Togli {name}',
   tooLong: '{over} caratteri di troppo',
   tooMuch:

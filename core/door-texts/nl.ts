@@ -45,6 +45,7 @@ export const nl: Texts = {
   you: 'Jij',
   addFile: 'Foto of bestand toevoegen',
   emoji: 'Emoji kiezen',
+  emojiMissing: 'Emoji zijn nu even niet beschikbaar.',
   dropFile: '{name} eruit halen',
   tooLong: '{over} tekens te lang',
   tooMuch:

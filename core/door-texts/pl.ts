@@ -45,6 +45,7 @@ export const pl: Texts = {
   you: 'Ty',
   addFile: 'Dodaj zdjęcie lub plik',
   emoji: 'Wybierz emoji',
+  emojiMissing: 'Emoji są teraz niedostępne.',
   dropFile: 'Wyjmij {name}',
   tooLong: 'Za długie; nadmiar znaków: {over}',
   tooMuch:

@@ -45,6 +45,7 @@ export const pt: Texts = {
   you: 'Você',
   addFile: 'Juntar uma imagem ou um ficheiro',
   emoji: 'Escolher um emoji',
+  emojiMissing: 'De momento não há emojis disponíveis.',
   dropFile: 'Retirar {name}',
   tooLong: '{over} caracteres a mais',
   tooMuch:

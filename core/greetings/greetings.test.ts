@@ -23,7 +23,6 @@ const passing = (change: Partial<Passing> = {}): Passing => ({
   visit: 2,
   cameFrom: 'www.search.example',
   isLit: true,
-  wasGreeted: false,
   ...change,
 });
 
@@ -38,7 +37,6 @@ describe('a greeting', () => {
   });
 
   it.each([
-    ['they were greeted in this visit', {}, { wasGreeted: true }],
     ['nobody is in', {}, { isLit: false }],
     ['the page is another', { pages: ['/palms/*'] }, {}],
     ['they come too seldom', { visits: { least: 3, most: null } }, {}],

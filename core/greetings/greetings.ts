@@ -15,6 +15,9 @@ export interface Greeting extends GreetingRules {
   memberId: string | null;
 }
 
+/** By what it is counted how often the first hello was said, and how often whoever read it wrote on. */
+export const FIRST_HELLO = 'first-hello';
+
 export const GREETINGS_MOST = 20;
 export const GREETING_LONGEST = 200;
 export const GREETING_WAIT_MOST_SECONDS = 600;

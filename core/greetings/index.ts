@@ -1,5 +1,6 @@
 /** What a door says to somebody before they write. */
 export {
+  FIRST_HELLO,
   GREETING_LONGEST,
   GREETING_PLACES_MOST,
   GREETING_VISITS_MOST,

@@ -238,7 +238,7 @@ export const createServices = (
   const closing: Follow = (...news) => windows.follow(...news);
   const learning = createLearning({ store, clock, dressing });
   const cards = createCards({ store, clock, dressing });
-  const greetings = createGreetings({ store, clock, change, dressing });
+  const greetings = createGreetings({ store, clock, dressing });
   const finding = createFinding({ store, dressing });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>

@@ -32,8 +32,6 @@ export interface Passing {
   /** The host of the page from which they came to the website; '' where that is not known, or there was none. */
   cameFrom: string;
   isLit: boolean;
-  /** They were greeted in this visit. */
-  wasGreeted: boolean;
 }
 
 const isOfHost = (host: string, cameFrom: string): boolean => {
@@ -47,7 +45,6 @@ const isFor = (
   { pages, visits, cameFrom, whileNotLit }: GreetingRules,
   passing: Passing,
 ): boolean =>
-  !passing.wasGreeted &&
   (passing.isLit || whileNotLit) &&
   (pages.length === 0 || pages.some((page) => fitsPattern(page, passing.path))) &&
   passing.visit >= visits.least &&

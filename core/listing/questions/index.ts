@@ -132,7 +132,8 @@ const changed = (ours: Worded, to: Worded): Partial<Worded> =>
 /**
  * Makes a door's cards and a listing's questions the same, by what both said when they last agreed: whoever has changed
  * something is followed; where both have changed the same, ours counts. What was taken away here is taken away there;
- * what was taken away there is not shown first here any more. Nothing of the listing that is no card is lost.
+ * what was taken away there is not shown first here any more, but where all of it is gone at once. Nothing of the
+ * listing that is no card is lost.
  */
 export const reconcileQuestions = (
   before: readonly Agreed[],
@@ -162,11 +163,15 @@ export const reconcileQuestions = (
           (one) => keyOf(one) === keyOf(card) && !before.some(({ id }) => id === one.id),
         ));
 
+  // A listing that has lost all of them at once was not gone through by anybody: it is told them anew.
+  const isLost = before.length > 1 && before.every(({ id }) => !left.has(id));
+
   for (const card of ours) {
     const was = before.find(({ cardId }) => cardId === card.cardId);
     const theirOne = partnerOf(card, was);
     if (!theirOne) {
-      if (was && isSame(was, card)) found.changes.push({ do: 'take-out', cardId: card.cardId });
+      const isTakenAway = was !== undefined && isSame(was, card) && !isLost;
+      if (isTakenAway) found.changes.push({ do: 'take-out', cardId: card.cardId });
       else show(card.cardId, { id: was?.id ?? card.cardId, ...wordedOf(card) });
       continue;
     }
@@ -224,30 +229,58 @@ const answering = (card: Card, answer: string): Card => {
     : { ...card, answer, link: '' };
 };
 
+/** A door's cards after one change on a listing; null: it cannot be made any more. */
+const withOne = (all: Cards, change: CardChange, language: LanguageCode): Cards | null => {
+  const card = all.cards.find(({ id }) => id === change.cardId);
+  switch (change.do) {
+    case 'take-out':
+      return withStates(all, change.cardId, []);
+    case 'add': {
+      if (card || roomFor(all, language) === 0) return null;
+      const { cardId: id, question, answer } = change;
+      const rest = { link: '', pictureIds: [], leads: { to: 'end' } as const };
+      const added = withCard(all, { id, language, question, answer, ...rest });
+      return withStates(added, id, [...always]);
+    }
+    case 'change': {
+      if (!card || !isSame(wordsOf(card), change.was)) return null;
+      const { question, answer } = change.to;
+      const answered = answer === undefined ? card : answering(card, answer);
+      return withCard(all, { ...answered, question: question ?? card.question });
+    }
+  }
+};
+
 /**
  * A door's cards with what was changed on a listing. A card that has been changed meanwhile, or is not there any more, is
- * left as it is; what there is no room for is left out.
+ * left as it is, and what there is no room for is left out: `left` are the changes that were not made.
  */
 export const withListed = (
   before: Cards,
   changes: readonly CardChange[],
   language: LanguageCode,
-): Cards => {
+): { all: Cards; left: CardChange[] } => {
   let all = before;
+  const left: CardChange[] = [];
   for (const change of changes) {
-    const card = all.cards.find(({ id }) => id === change.cardId);
-    if (change.do === 'take-out') all = withStates(all, change.cardId, []);
-    else if (change.do === 'add') {
-      if (card || roomFor(all, language) === 0) continue;
-      const { cardId: id, question, answer } = change;
-      const rest = { link: '', pictureIds: [], leads: { to: 'end' } as const };
-      all = withCard(all, { id, language, question, answer, ...rest });
-      all = withStates(all, id, [...always]);
-    } else if (card && isSame(wordsOf(card), change.was)) {
-      const { question, answer } = change.to;
-      const answered = answer === undefined ? card : answering(card, answer);
-      all = withCard(all, { ...answered, question: question ?? card.question });
-    }
+    const next = withOne(all, change, language);
+    if (next) all = next;
+    else left.push(change);
   }
-  return all;
+  return { all, left };
 };
+
+/**
+ * What both agree on where some changes could not be made after all: a question that was to be a card is none, and of a
+ * card that was to follow it is still what it was before. `before`: what they agreed on then.
+ */
+export const agreedWithout = (
+  agreed: readonly Agreed[],
+  left: readonly CardChange[],
+  before: readonly Agreed[],
+): Agreed[] =>
+  agreed.flatMap((one) => {
+    const change = left.find(({ cardId }) => cardId === one.cardId);
+    if (!change) return one;
+    return change.do === 'change' ? before.filter(({ cardId }) => cardId === one.cardId) : [];
+  });

@@ -1,6 +1,14 @@
 import { type Card, type Cards, problemsIn } from '../../cards';
 import { cardOf as card } from '../../test-kit/cards';
-import { type Agreed, reconcileQuestions, roomFor, type ToldCard, toldCards, withListed } from '.';
+import {
+  type Agreed,
+  agreedWithout,
+  reconcileQuestions,
+  roomFor,
+  type ToldCard,
+  toldCards,
+  withListed,
+} from '.';
 
 const asked = (cards: Card[], first = cards.map(({ id }) => id)): Cards => ({
   cards,
@@ -97,6 +105,18 @@ describe('questions of a listing and cards of a door', () => {
     expect(met.agreed.map(({ cardId }) => cardId)).toEqual(['c']);
   });
 
+  it('are told anew to a listing that has lost all of them at once, and taken for gone where it is the last one', () => {
+    const before = [agreed('a', 'Parking'), agreed('b', 'Dogs')];
+    const cards = [ours('a', 'Parking'), ours('b', 'Dogs')];
+    const lost = meet(before, cards, [theirs('7', 'Vouchers')]);
+    expect(lost.changes).toMatchObject([{ do: 'add', question: 'Vouchers' }]);
+    expect(lost.write?.map(({ id }) => id)).toEqual(['a', 'b', '7']);
+    expect(lost.agreed).toHaveLength(3);
+    expect(meet([agreed('a', 'Parking')], [ours('a', 'Parking')], []).changes).toEqual([
+      { do: 'take-out', cardId: 'a' },
+    ]);
+  });
+
   it('stay on the listing where no card can be made of them', () => {
     const long = theirs('7', 'x'.repeat(81));
     const met = meet([], [ours('a', 'Parking')], [long, theirs('8', 'Dogs')], 0);
@@ -136,9 +156,9 @@ describe('questions of a listing and cards of a door', () => {
     ]);
     const listed = [theirs('7', 'Vouchers', '# Which?\nAny'), theirs('8', 'Parking', 'Nowhere')];
     const first = meet([], toldCards(all, 'en', 1_000).told, listed);
-    const after = withListed(all, first.changes, 'en');
+    const after = withListed(all, first.changes, 'en').all;
     const second = meet(first.agreed, toldCards(after, 'en', 1_000).told, first.write ?? listed);
-    const again = withListed(after, second.changes, 'en');
+    const again = withListed(after, second.changes, 'en').all;
     expect(again).toEqual(after);
     const third = meet(second.agreed, toldCards(again, 'en', 1_000).told, second.write ?? []);
     expect(third).toMatchObject({ write: null, changes: [], outvoted: [] });
@@ -174,7 +194,7 @@ describe('cards with what a listing changed', () => {
     card('a', { question: 'Parking', answer: 'Yard', link: 'https://a.example' }),
   ]);
   const change = (to: object) =>
-    withListed(all, [{ do: 'change', cardId: 'a', was, to }], 'en').cards[0];
+    withListed(all, [{ do: 'change', cardId: 'a', was, to }], 'en').all.cards[0];
 
   it('keep their link where the answer still says it, and lose it with that line', () => {
     expect(change({ answer: 'Lane\nhttps://a.example' })).toMatchObject({
@@ -186,10 +206,11 @@ describe('cards with what a listing changed', () => {
   });
 
   it('are left where somebody has changed them meanwhile', () => {
-    const otherwise = { do: 'change', cardId: 'a', was: { ...was, answer: 'Old' } } as const;
-    expect(withListed(all, [{ ...otherwise, to: { answer: 'New' } }], 'en')).toEqual(all);
-    const gone = { do: 'change', cardId: 'gone', was, to: { answer: 'New' } } as const;
-    expect(withListed(all, [gone], 'en')).toEqual(all);
+    const was = { question: 'Parking', answer: 'Old' };
+    const otherwise = { do: 'change', cardId: 'a', was, to: { answer: 'New' } } as const;
+    const gone = { ...otherwise, cardId: 'gone' };
+    const left = [otherwise, gone];
+    expect(withListed(all, left, 'en')).toEqual({ all, left });
   });
 
   it('take ten at most, each once, and stay such as may be shown', () => {
@@ -199,11 +220,31 @@ describe('cards with what a listing changed', () => {
       question: 'Dogs',
       answer: 'Yes',
     }));
-    const full = withListed(all, adds, 'en');
+    const { all: full, left } = withListed(all, adds, 'en');
+    expect(left).toHaveLength(3);
     expect(full.cards).toHaveLength(10);
     expect(roomFor(full, 'en')).toBe(0);
     expect(problemsIn(full)).toEqual([]);
-    const out = withListed(full, [{ do: 'take-out', cardId: 'a' }], 'en');
+    const out = withListed(full, [{ do: 'take-out', cardId: 'a' }], 'en').all;
     expect([out.cards.length, out.first.length]).toEqual([10, 9]);
+  });
+
+  it('that could not follow agree on nothing new: what was to be one stays on the listing', () => {
+    const before = [agreed('a', 'Parking', 'Yard')];
+    const changed = { ...agreed('a', 'Parking', 'Lane') };
+    const added = { ...theirs('7', 'Dogs'), cardId: 'made-1' };
+    const left = [
+      { do: 'change' as const, cardId: 'a', was, to: { answer: 'Lane' } },
+      { do: 'add' as const, cardId: 'made-1', question: 'Dogs', answer: 'Dogs!' },
+    ];
+    expect(agreedWithout([changed, added], [], before)).toEqual([changed, added]);
+    expect(agreedWithout([changed, added], left, before)).toEqual(before);
+    const listed = [theirs('a', 'Parking', 'Lane'), theirs('7', 'Dogs')];
+    const next = meet(before, [ours('a', 'Parking', 'Gate')], listed, 0);
+    expect(next.write).toEqual([theirs('a', 'Parking', 'Gate'), theirs('7', 'Dogs')]);
+    expect([next.outvoted, next.notTaken]).toEqual([
+      [theirs('a', 'Parking', 'Lane')],
+      [theirs('7', 'Dogs')],
+    ]);
   });
 });

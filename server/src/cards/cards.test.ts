@@ -1,5 +1,6 @@
 import type { Card, Cards } from '@porch/core/cards';
 import { cardOf as card } from '@porch/core/test-kit/cards';
+import { dressingOf } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until, visit, visitorToken, write } from '../../test-kit/panel';
 
@@ -37,18 +38,10 @@ describe('what is asked often', () => {
   });
   afterEach(() => house.close());
 
-  const save = async (change: object): Promise<{ status: number; body: { code: string } }> => {
-    const path = `/api/doors/${door.id}`;
-    const { body } = await house.ask('GET', `${path}/dress`, { cookie });
-    const draft = { dress: { ...body.draft, ...change }, revision: body.revision };
-    return house.ask('PUT', `${path}/draft`, { cookie, body: draft });
-  };
-  const dress = async (cards: Cards, more: object = {}): Promise<void> => {
-    const { status, body } = await save({ asked: cards, ...more });
-    expect(status).toBe(200);
-    const { revision } = body as unknown as { revision: number };
-    await house.ask('POST', `/api/doors/${door.id}/publish`, { cookie, body: { revision } });
-  };
+  const dressing = () => dressingOf(house, cookie, door.id);
+  const save = (change: object) => dressing().save((dress) => ({ ...dress, ...change }));
+  const dress = (cards: Cards, more: object = {}): Promise<void> =>
+    dressing().publish((before) => ({ ...before, asked: cards, ...more }));
   const turn = (state: 'lit' | 'dark') =>
     house.ask('PUT', '/api/lamp', { cookie, body: { state, until: null } });
   const entries = <Kind extends string>(kind: Kind) =>

@@ -1,6 +1,7 @@
 import { ListedQuestionsSchema } from '@porch/contract/doors';
 import type { LanguageCode } from '@porch/core/door-texts';
 import {
+  agreedWithout,
   type ReconciledQuestions,
   reconcileQuestions,
   roomFor,
@@ -112,24 +113,25 @@ export const createListedQuestions = (services: {
       const before = keptOf(listing);
       if (compared.problem !== null) return { ...(before ?? none), ...compared };
       const { doorId, language, met, tooLong } = compared;
-      const { changes, agreed } = met;
-      if (changes.length > 0) {
-        dressing.changeAsked(doorId, (asked) => withListed(asked, changes, language));
+      const { changes } = met;
+      // Somebody may have dressed the door since it was compared.
+      const { left } = withListed(dressing.published(doorId).asked, changes, language);
+      const followed = changes.length - left.length;
+      if (followed > 0) {
+        dressing.changeAsked(doorId, (asked) => withListed(asked, changes, language).all);
       }
+      const earlier = before?.doorId === doorId ? before.agreed : [];
       const wordsOf = ({ question, answer }: { question: string; answer: string }) => ({
         question,
         answer,
       });
       return {
         doorId,
-        agreed,
-        followed:
-          changes.length > 0
-            ? { at: clock.now(), count: changes.length }
-            : (before?.followed ?? null),
+        agreed: agreedWithout(met.agreed, left, earlier),
+        followed: followed > 0 ? { at: clock.now(), count: followed } : (before?.followed ?? null),
         // What the listing had said is shown until something else differs.
         outvoted: met.outvoted.length > 0 ? met.outvoted.map(wordsOf) : (before?.outvoted ?? []),
-        notTaken: met.notTaken.map(({ question }) => question),
+        notTaken: met.notTaken.map(({ question, answer }) => question || answer),
         tooLong,
         problem: null,
       };

@@ -76,13 +76,13 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     };
   };
 
+  const isTried = (doorId: string): boolean =>
+    [...trials.values()].some((trial) => trial.doorId === doorId && trial.until > clock.steady());
+
   /** What somebody at this door may have been asked: what is published, and a draft while it is tried. */
   const askedBy = (doorId: string): Dress[] => {
-    const isTried = [...trials.values()].some(
-      (trial) => trial.doorId === doorId && trial.until > clock.steady(),
-    );
     const { dress } = publishedOf(doorId);
-    return isTried ? [dress, dressedOf(doorId).draft] : [dress];
+    return isTried(doorId) ? [dress, dressedOf(doorId).draft] : [dress];
   };
 
   const openDoors = (): string[] =>
@@ -116,6 +116,9 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     of: dressedOf,
     /** What visitors see of a door now. */
     published: (doorId: string): Dress => publishedOf(doorId).dress,
+    /** What somebody sees who says that they try the draft: that, while it is tried. */
+    worn: (doorId: string, isTrial: boolean): Dress =>
+      isTrial && isTried(doorId) ? dressedOf(doorId).draft : publishedOf(doorId).dress,
     isDressed: (doorId: string): boolean => publishedOf(doorId).version > 1,
     save: (doorId: string, revision: number, dress: Dress, member: Member): Dressed => {
       const [problem] = problemsOf(dress);

@@ -1,4 +1,5 @@
 import { type Greeting, newGreeting } from '@porch/core/greetings';
+import { dressingOf } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, visit, write } from '../../test-kit/panel';
 
@@ -28,16 +29,10 @@ describe('a greeting at a door', () => {
   afterEach(() => house.close());
 
   const at = (what: string): string => `/api/doors/${door.id}/${what}`;
-  const save = async (greetings: Greeting[], more: object = {}) => {
-    const { body } = await house.ask('GET', at('dress'), { cookie });
-    const draft = { dress: { ...body.draft, greetings, ...more }, revision: body.revision };
-    return house.ask('PUT', at('draft'), { cookie, body: draft });
-  };
-  const publish = async (greetings: Greeting[], more: object = {}): Promise<void> => {
-    const { body } = await save(greetings, more);
-    const { revision } = body;
-    await house.ask('POST', at('publish'), { cookie, body: { revision } });
-  };
+  const dressing = () => dressingOf(house, cookie, door.id);
+  const save = (greetings: Greeting[]) => dressing().save((dress) => ({ ...dress, greetings }));
+  const publish = (greetings: Greeting[], more: object = {}): Promise<void> =>
+    dressing().publish((dress) => ({ ...dress, greetings, ...more }));
   const asked = async (path: string, headers: object = {}) => {
     const response = await house.ask('GET', `/door/${door.publicId}/${path}`, {
       headers: { origin: site, ...headers },
@@ -60,9 +55,9 @@ describe('a greeting at a door', () => {
     const panel = await visit(house, door.publicId, who);
     return {
       ...panel,
-      says: async (text: string, greeted?: { id: string; isTried?: boolean }) => {
+      says: async (text: string, greeted?: string, isTrial?: boolean) => {
         const id = clientId();
-        panel.tell({ do: 'say', id, text, fileIds: [], page: null, greeted });
+        panel.tell({ do: 'say', id, text, fileIds: [], page: null, greeted, isTrial });
         await panel.hear('taken', (told) => told.id === id);
       },
     };
@@ -109,7 +104,7 @@ describe('a greeting at a door', () => {
   it('stands on the roll before what they answer, in the house’s own words, once a visit', async () => {
     await publish([greeting({ memberId: owner })]);
     const panel = await wren();
-    await panel.says('A Boston fern', { id: 'greeting-0001' });
+    await panel.says('A Boston fern', 'greeting-0001');
     const { entries } = await panel.hear('entries', ({ entries: some }) => some.length > 1);
     expect(entries).toMatchObject([
       {
@@ -120,11 +115,11 @@ describe('a greeting at a door', () => {
       },
       { by: 'visitor', text: 'A Boston fern' },
     ]);
-    await panel.says('Or two', { id: 'greeting-0001' });
+    await panel.says('Or two', 'greeting-0001');
     expect(said()).toHaveLength(1);
     expect(await counts()).toEqual([{ greetingId: 'greeting-0001', seen: 0, answered: 1 }]);
     house.clock.advance(13 * hour);
-    await panel.says('Here again', { id: 'greeting-0001' });
+    await panel.says('Here again', 'greeting-0001');
     expect(said()).toHaveLength(2);
     // Whoever was greeted and wrote waits for an answer.
     const [row] = house.store.conversations.page('waiting', null, 1);
@@ -144,7 +139,7 @@ describe('a greeting at a door', () => {
     const asked = { cards: [card], first: [{ id: card.id, states: ['lit'] }] };
     await publish([greeting()], { asked });
     await write(house, door.publicId, 'wren', [
-      { do: 'tap', id: clientId(), card: card.id, page: null, greeted: { id: 'greeting-0001' } },
+      { do: 'tap', id: clientId(), card: card.id, page: null, greeted: 'greeting-0001' },
     ]);
     expect(said()).toHaveLength(1);
     expect(await counts()).toMatchObject([{ answered: 1 }]);
@@ -153,7 +148,7 @@ describe('a greeting at a door', () => {
   it('is nothing where nobody says it here: the message is taken without it', async () => {
     await publish([greeting()]);
     const panel = await wren();
-    await panel.says('Hello', { id: 'greeting-of-mine' });
+    await panel.says('Hello', 'greeting-of-mine');
     expect(said()).toEqual([]);
     expect(house.store.conversations.page('waiting', null, 2)).toHaveLength(1);
     expect(await counts()).toEqual([]);
@@ -185,6 +180,38 @@ describe('a greeting at a door', () => {
     expect((await counts())[0].seen).toBeLessThan(100);
   });
 
+  it('that is said after a first message is counted too: how often, and how often they wrote on', async () => {
+    await publish([], { hello: { isOn: true, days: [], from: 0, to: 0 } });
+    const panel = await wren();
+    await panel.says('Do you have ferns?');
+    expect(await counts()).toEqual([{ greetingId: 'first-hello', seen: 1, answered: 0 }]);
+    await panel.says('Two of them');
+    await panel.says('And a pot');
+    const other = await wren('robin');
+    await other.says('Hello');
+    const [talk] = house.store.conversations.page('waiting', null, 2);
+    await house.ask('POST', `/api/conversations/${talk?.id}/deeds`, {
+      cookie,
+      body: { do: 'say', id: clientId(), text: 'We do', fileIds: [] },
+    });
+    await panel.says('Lovely');
+    await house.ask('POST', at('trial'), { cookie, body: {} });
+    const trying = await wren('maren');
+    await trying.says('Trying', undefined, true);
+    await trying.says('And on', undefined, true);
+    expect(await counts()).toEqual([{ greetingId: 'first-hello', seen: 2, answered: 1 }]);
+  });
+
+  it('is no news to the team where somebody has seen it', async () => {
+    await publish([greeting()]);
+    await house.tick();
+    const told = house.services.hub.houseMark();
+    await seen('greeting-0001');
+    await house.tick();
+    expect(house.store.greetings.counts(door.id)).toMatchObject([{ seen: 1 }]);
+    expect(house.services.hub.houseMark()).toBe(told);
+  });
+
   it('is tried alone, on or off and whatever its rules but its pages; what is said then is not counted', async () => {
     const strict = { isOn: false, visits: { least: 5, most: 9 }, cameFrom: ['map.example'] };
     await save([greeting(strict), greeting({ id: 'greeting-0002' })]);
@@ -199,8 +226,8 @@ describe('a greeting at a door', () => {
     expect(await trial('greeting-gone')).toEqual([]);
     expect(await trial()).toEqual(['greeting-0002']);
     const panel = await wren();
-    await panel.says('Trying', { id: 'greeting-0001', isTried: true });
-    expect(said()).toMatchObject([{ greeting: { isTried: true } }]);
+    await panel.says('Trying', 'greeting-0001', true);
+    expect(said()).toMatchObject([{ isTried: true }]);
     expect(await counts()).toEqual([]);
     expect((await configuration()).greetings).toEqual([]);
   });

@@ -1,39 +1,55 @@
-import type { ThreadState } from '@porch/core/conversation';
+import type { Entry, ThreadState } from '@porch/core/conversation';
+import { FIRST_HELLO } from '@porch/core/greetings';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
-import type { Change } from '../inbox/batch';
 import type { Follow, Recording } from '../inbox/record';
 import { newId } from '../security/tokens';
 import { ANOTHER_VISIT_MS } from '../signs/signs';
 import type { GreetingCount, Store } from '../store';
 
-/** Which greeting a visitor had seen when they wrote; one that is only tried is not counted. */
+/** What a visitor says beside their first words: which greeting they had seen, and whether they only try it. */
 export interface Greeted {
-  id: string;
-  isTried?: boolean;
+  greeted?: string;
+  isTrial?: boolean;
 }
 
-/** Greetings that are said before anybody writes: what is noted of them, and what came of them. */
+const LOOKED_BACK_MOST = 20;
+
+const isSaid = ({ kind }: Entry): boolean =>
+  kind === 'visitor-said' || kind === 'team-said' || kind === 'door-sign';
+
+/** Greetings that are said before anybody writes, and the first hello: what is noted of them, and what came of them. */
 export const createGreetings = (services: {
   store: Store;
   clock: Clock;
-  change: Change;
   dressing: Pick<Dressing, 'greetingOf' | 'published'>;
 }) => {
-  const { store, clock, change, dressing } = services;
+  const { store, clock, dressing } = services;
   // Counted here and written now and then: a page of a website that many look at costs no transaction each time.
   const fresh = new Map<string, GreetingCount & { doorId: string }>();
 
+  /** Whether somebody goes on writing right after the first hello. */
+  const answersHello = (threadId: string, seq: number): boolean => {
+    const before = store.entries.threadBefore(threadId, seq, LOOKED_BACK_MOST).findLast(isSaid);
+    return before?.kind === 'door-sign' && before.isHello === true && !before.isTried;
+  };
+
+  /** What an entry adds to what is counted of a greeting; null: nothing. */
+  const countOf = (entry: Entry): GreetingCount | null => {
+    if (entry.kind === 'door-sign' && !entry.isTried) {
+      if (entry.greeting) return { greetingId: entry.greeting.id, seen: 0, answered: 1 };
+      return entry.isHello ? { greetingId: FIRST_HELLO, seen: 1, answered: 0 } : null;
+    }
+    if (entry.kind !== 'visitor-said' || entry.tapped || entry.threadId === null) return null;
+    const { threadId, seq } = entry;
+    return answersHello(threadId, seq) ? { greetingId: FIRST_HELLO, seen: 0, answered: 1 } : null;
+  };
+
   const follow: Follow = (_was, conversation, entries) => {
     for (const entry of entries) {
-      if (entry.kind !== 'door-sign' || !entry.greeting || entry.greeting.isTried) continue;
+      const count = countOf(entry);
       const thread = conversation.threads.find((one) => one.threadId === entry.threadId);
-      if (!thread) continue;
-      store.greetings.count(thread.doorId, {
-        greetingId: entry.greeting.id,
-        seen: 0,
-        answered: 1,
-      });
+      if (count && thread) store.greetings.count(thread.doorId, count);
     }
     return [];
   };
@@ -44,16 +60,16 @@ export const createGreetings = (services: {
     before: (
       doorId: string,
       known: ThreadState | null,
-      greeted: Greeted | undefined,
+      { greeted, isTrial }: Greeted,
     ): Recording[] => {
-      const greeting = greeted && dressing.greetingOf(doorId, greeted.id);
+      const greeting = greeted === undefined ? null : dressing.greetingOf(doorId, greeted);
       if (!greeting) return [];
       const last = known && store.entries.bySeq(known.saidSeq);
       if (last && clock.now() - last.at < ANOTHER_VISIT_MS) return [];
       const { id, memberId, text } = greeting;
-      const isTried = greeted.isTried ? { isTried: true } : {};
-      const said = { kind: 'door-sign' as const, text, until: null };
-      return [{ id: newId(), happening: { ...said, greeting: { id, memberId, ...isTried } } }];
+      const isTried = isTrial ? { isTried: true } : {};
+      const said = { kind: 'door-sign' as const, text, until: null, ...isTried };
+      return [{ id: newId(), happening: { ...said, greeting: { id, memberId } } }];
     },
     /** A page says that somebody has seen a greeting. What no door says now is not counted. */
     seen: (doorId: string, greetingId: string): void => {
@@ -74,12 +90,11 @@ export const createGreetings = (services: {
       }
       return [...counts.values()];
     },
-    /** Writes down what was counted meanwhile. */
+    /** Writes down what was counted meanwhile. It is no news to anybody. */
     tick: (): void => {
       if (fresh.size === 0) return;
-      const news = [...fresh.values()];
-      change(() => {
-        for (const { doorId, ...count } of news) store.greetings.count(doorId, count);
+      store.atOnce(() => {
+        for (const { doorId, ...count } of fresh.values()) store.greetings.count(doorId, count);
       });
       fresh.clear();
     },

@@ -1,4 +1,5 @@
-import { plainDress, SUBJECT } from '@porch/core/dress';
+import { type Dress, plainDress, SUBJECT } from '@porch/core/dress';
+import { dressingOf } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, visit } from '../../test-kit/panel';
 
@@ -23,14 +24,13 @@ describe('what a door says while nobody is in', () => {
     house.clock.advance(at - house.clock.now());
     await house.tick();
   };
-  const publish = async (change: (dress: ReturnType<typeof plainDress>) => void) => {
+  const dressing = () => dressingOf(house, cookie, door.id);
+  const dressed = (change: (dress: Dress) => void) => (): Dress => {
     const dress = plainDress();
     change(dress);
-    const url = `/api/doors/${door.id}`;
-    const { revision } = (await house.ask('GET', `${url}/dress`, { cookie })).body;
-    const saved = await house.ask('PUT', `${url}/draft`, { cookie, body: { revision, dress } });
-    await house.ask('POST', `${url}/publish`, { cookie, body: { revision: saved.body.revision } });
+    return dress;
   };
+  const publish = (change: (dress: Dress) => void) => dressing().publish(dressed(change));
   const signs = () =>
     house.store.entries
       .since(0, 500)
@@ -141,6 +141,26 @@ describe('what a door says while nobody is in', () => {
       await house.tick();
       await (await visit(house, door.publicId, 'wren')).say('Me again');
       expect(signs()).toHaveLength(2);
+    });
+
+    it('is said by a draft to whoever tries it, and to nobody else', async () => {
+      await dressing().save(
+        dressed((dress) => {
+          dress.hello = hello;
+          dress.texts = { en: { hello: 'Trying this one.' } };
+        }),
+      );
+      const says = async (who: string, isTrial: boolean): Promise<void> => {
+        const panel = await visit(house, door.publicId, who);
+        const id = clientId();
+        panel.tell({ do: 'say', id, text: 'Hello', fileIds: [], page: null, isTrial });
+        await panel.hear('taken', (told) => told.id === id);
+      };
+      await says('eve', true);
+      await house.ask('POST', `/api/doors/${door.id}/trial`, { cookie });
+      await says('maren', true);
+      await says('wren', false);
+      expect(signs()).toMatchObject([{ text: 'Trying this one.', isHello: true, isTried: true }]);
     });
 
     it('is said once however far somebody walks before they write again', async () => {

@@ -14,6 +14,8 @@ import type { Store } from '../store';
 export interface Listening {
   language?: string;
   zone?: string;
+  /** They try a draft: it is that which speaks. */
+  isTrial?: boolean;
 }
 
 /** Whoever was silent for so long has come for something else. */
@@ -24,7 +26,7 @@ const LOOKED_BACK_MOST = 60;
 export const createSigns = (services: {
   store: Store;
   clock: Clock;
-  dressing: Pick<Dressing, 'published'>;
+  dressing: Pick<Dressing, 'worn'>;
   lamp: Pick<Lamp, 'atDoor' | 'notLitSince'>;
 }) => {
   const { store, clock, dressing, lamp } = services;
@@ -35,7 +37,7 @@ export const createSigns = (services: {
     until: number | null,
     to: Listening,
   ): string => {
-    const dress = dressing.published(doorId);
+    const dress = dressing.worn(doorId, to.isTrial ?? false);
     const asked = to.language ? [to.language] : [];
     const language = chooseLanguage(asked, languagesOf(dress), dress.fallback);
     const business = store.business.read();
@@ -70,7 +72,7 @@ export const createSigns = (services: {
 
   /** A first message is acknowledged once a visit. Its id is that of the last thing said before. */
   const helloAfter = (doorId: string, threadIds: readonly string[], to: Listening): Recording[] => {
-    const { hello } = dressing.published(doorId);
+    const { hello } = dressing.worn(doorId, to.isTrial ?? false);
     if (!hello.isOn) return [];
     const last = lastSaidIn(threadIds);
     const now = clock.now();
@@ -82,7 +84,8 @@ export const createSigns = (services: {
     if (!saysHello({ light, hello, isFirst, isAutomatic: false, weekday, minute }, now)) return [];
     const text = textFor(doorId, 'hello', null, to);
     const id = `first-hello-${last?.seq ?? 0}`;
-    return [{ id, happening: { kind: 'door-sign', text, until: null, isHello: true } }];
+    const isTried = to.isTrial ? { isTried: true } : {};
+    return [{ id, happening: { kind: 'door-sign', text, until: null, isHello: true, ...isTried } }];
   };
 
   return {

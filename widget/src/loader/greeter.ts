@@ -96,8 +96,9 @@ export const createGreeter = (door: {
   };
 
   let visit = begin();
-  const keep = (greeted = visit.greeted): void => {
+  const keep = (greeted: string): void => {
     visit = { ...begin(), greeted };
+    stood.wasGreeted ||= greeted !== '';
     if (!mayKeep) return;
     try {
       localStorage.setItem(visitKey, JSON.stringify(visit));
@@ -105,6 +106,9 @@ export const createGreeter = (door: {
       // A website may forbid storage: then this page only knows of itself.
     }
   };
+
+  /** They are here now; in another tab they may have been greeted meanwhile. */
+  const goOn = (): void => keep(mayKeep ? begin().greeted : visit.greeted);
 
   /** With what they were greeted, unless they have put it away. */
   const tell = (): void => door.tell({ porch: 'greeting', greeting: said });
@@ -154,12 +158,14 @@ export const createGreeter = (door: {
   };
 
   const mayGreet = (): boolean =>
-    said === null && !stood.isOpen && isPlateSeen() && (Boolean(place) || kept(talkedKey) === '');
+    !stood.wasGreeted &&
+    !stood.isOpen &&
+    isPlateSeen() &&
+    (Boolean(place) || kept(talkedKey) === '');
 
   const greet = (greeting: SaidGreeting): void => {
-    // In another tab they may have been greeted meanwhile.
-    keep(mayKeep ? begin().greeted : visit.greeted);
-    if (!mayGreet() || visit.greeted) return;
+    goOn();
+    if (!mayGreet()) return;
     if (document.visibilityState !== 'visible') {
       document.addEventListener('visibilitychange', consider, { once: true });
       return;
@@ -176,7 +182,7 @@ export const createGreeter = (door: {
     if (path !== location.pathname) {
       path = location.pathname;
       since = Date.now();
-      keep(mayKeep ? begin().greeted : visit.greeted);
+      goOn();
     }
     if (!mayGreet()) return;
     const { lamp, now } = stood.lamp();
@@ -189,7 +195,6 @@ export const createGreeter = (door: {
             visit: visit.count,
             cameFrom: visit.from,
             isLit: lampAt(lamp, now).state === 'lit',
-            wasGreeted: visit.greeted !== '',
           });
     if (found) timer = window.setTimeout(() => greet(found.greeting), found.inSeconds * 1_000);
   };

@@ -598,6 +598,26 @@ describe('a greeting on somebody\u2019s page', () => {
     expect(page.hosts()[0]?.shadowRoot?.querySelectorAll('.peek')).toHaveLength(1);
   });
 
+  it('that was put away does not come back on this page, whatever the light does, and no line peeks after it', async () => {
+    const answers = configuration(undefined, (dress) => {
+      greets()(dress);
+      dress.where.manners = [{ pattern: '*', manner: 'peek', afterSeconds: 1 }];
+    });
+    const page = await standOn({ answers });
+    // A website may forbid storage: this page knows of itself all the same.
+    const forbidden = () => {
+      throw new Error('forbidden');
+    };
+    Object.assign(page.window.Storage.prototype, { getItem: forbidden, setItem: forbidden });
+    const slip = await there(page.greeting);
+    slip.querySelector<HTMLElement>('[aria-label="Hide this line"]')?.click();
+    const lamp = { state: 'lit', until: null };
+    page.streams[0]?.onmessage?.({ data: JSON.stringify({ lamp, now: Date.now() }) });
+    await passing(1_200);
+    expect(page.hosts()[0]?.shadowRoot?.querySelector('.peek')).toBeNull();
+    expect(page.reported).toHaveLength(1);
+  });
+
   it('is not said over an open panel', async () => {
     const page = await standOn({ answers: greeted({ afterSeconds: 1 }) });
     page.plate()?.click();

@@ -53,9 +53,7 @@ export const createManners = (
 
   /** Where consent is asked nothing is kept: the page on which a visit begins has it. */
   const mayShowItself = (): boolean => {
-    if (hasShownItself || stood.isOpen || !isPlateSeen()) return false;
-    // Whoever was greeted need not be told that one can write.
-    if (place.querySelector('.greeting')) return false;
+    if (hasShownItself || stood.wasGreeted || stood.isOpen || !isPlateSeen()) return false;
     const isWithinVisit = isConsentAsked
       ? document.referrer.startsWith(location.origin)
       : remember(seenKey);

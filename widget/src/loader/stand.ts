@@ -37,6 +37,8 @@ export interface Draft {
 export interface Stood {
   person: Person | null;
   isOpen: boolean;
+  /** They were greeted in this visit: whoever was need not be told that one can write. */
+  wasGreeted?: boolean;
   unread: number;
   lamp(): { lamp: Light; now: number };
   setLamp(told: { lamp: Light; now: number }): void;

@@ -90,7 +90,7 @@ export const Composer = (props: {
     const area = field.current;
     if (!area) return;
     const { selectionStart: from, selectionEnd: to } = area;
-    const put = withPut(text, { from, to }, sign);
+    const put = withPut(area.value, { from, to }, sign);
     area.value = put.text;
     area.setSelectionRange(put.cursor, put.cursor);
     change(put.text);
@@ -132,7 +132,7 @@ export const Composer = (props: {
           pick={putSign}
           missing={() => {
             setEmojiOpen(false);
-            setProblem(say('refused.fault'));
+            setProblem(say('emojiMissing'));
           }}
           close={() => {
             setEmojiOpen(false);
@@ -187,7 +187,7 @@ export const Composer = (props: {
           aria-expanded={isEmojiOpen}
           onClick={() => {
             if (isEmojiOpen || props.conversation.now().isConnected) setEmojiOpen(!isEmojiOpen);
-            else setProblem(say('offline'));
+            else setProblem(say('emojiMissing'));
           }}
         >
           <svg viewBox="0 0 24 24" aria-hidden="true">

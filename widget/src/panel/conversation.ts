@@ -13,7 +13,7 @@ import { type Connection, connect } from './connection';
 import { createDelivery } from './deliver';
 import { createToken, deviceMark } from './door';
 import { type Event, firstModel, type Model, next, shownDetails, unreadCount } from './model';
-import type { Given, GreetedBy, Load, PanelParcel } from './parcels';
+import type { Given, Load, PanelParcel } from './parcels';
 import { pretend } from './pretend';
 
 const TYPING_TOLD_EVERY_MS = 3_000;
@@ -120,6 +120,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     connected?.send(message) ?? false;
   const delivery = createDelivery({
     door,
+    isTrial: place === 'trial' || undefined,
     get token() {
       return token.now();
     },
@@ -177,11 +178,8 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   };
 
   /** What they were greeted with goes with what they say, until it is on the roll. */
-  const greeted = (): { greeted?: GreetedBy } => {
-    if (!model.greeting) return {};
-    const { id } = model.greeting;
-    return { greeted: place === 'trial' ? { id, isTried: true } : { id } };
-  };
+  const greeted = (): { greeted?: string } =>
+    model.greeting ? { greeted: model.greeting.id } : {};
 
   /** What somebody says of themselves waits until there is a conversation to note it in. */
   const give = (given: Given): void => {

@@ -18,6 +18,8 @@ export interface Errand {
   device: string;
   /** In which language the door speaks to them; absent while it is not dressed. */
   language?: string;
+  /** Its owner tries a draft. */
+  isTrial?: true;
   send(message: FromVisitor): boolean;
 }
 
@@ -80,6 +82,7 @@ export const createDelivery = (errand: Errand) => {
       consent: errand.consent,
       device: errand.device,
       greeted: load.greeted,
+      isTrial: errand.isTrial,
     };
     if (load.do === 'tap') {
       const { card, page } = load;

@@ -2,12 +2,6 @@ import type { HeldFile } from '@porch/client/files';
 import type { CallBack } from '@porch/core/conversation';
 import type { Parcel } from '@porch/core/send-queue';
 
-/** With what they were greeted before they wrote; `isTried`: its owner is trying it. */
-export interface GreetedBy {
-  id: string;
-  isTried?: boolean;
-}
-
 export type Load =
   | {
       do: 'say';
@@ -15,7 +9,8 @@ export type Load =
       files: HeldFile[];
       page: { url: string; title: string } | null;
       callBack?: CallBack;
-      greeted?: GreetedBy;
+      /** With what they were greeted before they wrote. */
+      greeted?: string;
     }
   /** A card of what is asked often; its question shows until it has arrived. */
   | {
@@ -23,7 +18,7 @@ export type Load =
       card: string;
       question: string;
       page: { url: string; title: string } | null;
-      greeted?: GreetedBy;
+      greeted?: string;
     }
   | ({ do: 'details' } & Given);
 

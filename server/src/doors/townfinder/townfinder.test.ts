@@ -1,5 +1,7 @@
 import { type Card, type Cards, withCard, withStates } from '@porch/core/cards';
+import type { Dress } from '@porch/core/dress';
 import { cardOf } from '@porch/core/test-kit/cards';
+import { dressingOf } from '../../../test-kit/dresses';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../../test-kit/network-house';
 import { networkOf } from '../../../test-kit/networks';
 
@@ -124,18 +126,11 @@ describe('the questions of a listing', () => {
   const cards = (): Cards => here.house.services.dressing.published(website).asked;
   const said = () => cards().cards.map(({ question, answer }) => [question, answer]);
   const there = () => here.far.questions.map(({ question, answer }) => [question, answer]);
-  const isAt = (path: string) => `/api/doors/${website}/${path}`;
-  const dressed = async () =>
-    (await here.house.ask('GET', isAt('dress'), { cookie: here.cookie })).body;
-  const draft = async (alter: (asked: Cards) => Cards) => {
-    const { draft: dress, revision } = await dressed();
-    const body = { dress: { ...dress, asked: alter(dress.asked) }, revision };
-    return (await here.house.ask('PUT', isAt('draft'), { cookie: here.cookie, body })).body;
-  };
-  const publish = async (alter: (asked: Cards) => Cards): Promise<void> => {
-    const { revision } = await draft(alter);
-    await here.house.ask('POST', isAt('publish'), { cookie: here.cookie, body: { revision } });
-  };
+  const dressing = () => dressingOf(here.house, here.cookie, website);
+  type Alter = (asked: Cards) => Cards;
+  const asked = (alter: Alter) => (dress: Dress) => ({ ...dress, asked: alter(dress.asked) });
+  const draft = (alter: Alter) => dressing().save(asked(alter));
+  const publish = (alter: Alter) => dressing().publish(asked(alter));
   const put = (card: Card) => (asked: Cards) =>
     withStates(withCard(asked, card), card.id, ['lit', 'back-soon', 'dark']);
   const parking = cardOf('card-parking-1', { question: 'Parking?', answer: 'In the yard.' });
@@ -183,7 +178,7 @@ describe('the questions of a listing', () => {
       ['Dogs?', 'On a lead.'],
     ]);
     expect(cards().first).toHaveLength(2);
-    const { draft: kept, version, canUndo } = await dressed();
+    const { draft: kept, version, canUndo } = await dressing().look();
     expect(kept.asked.cards.map(({ question }: Card) => question)).toEqual([
       'Parking?',
       'Question card-drafted-1',
@@ -199,20 +194,43 @@ describe('the questions of a listing', () => {
       here.far.questions[0] = { id: parking.id, question: 'Parking?', answer: 'In the lane.' };
     });
     await becomes(() => said()[0]?.[1] === 'In the lane.');
-    const { revision } = await dressed();
-    await here.house.ask('POST', isAt('undo'), { cookie: here.cookie, body: { revision } });
+    await dressing().undo();
     await becomes(() => there()[0]?.[1] === 'In the yard.');
   });
 
   it('tell whoever is dressing the door that it was changed meanwhile', async () => {
-    const { draft: dress, revision } = await dressed();
+    const { draft: dress, revision } = await dressing().look();
     await changedThere(() => {
       here.far.questions.push({ id: 'tfq-1', question: 'Dogs?', answer: 'On a lead.' });
     });
     await becomes(() => cards().cards.length === 2);
-    const body = { dress, revision };
-    const { status } = await here.house.ask('PUT', isAt('draft'), { cookie: here.cookie, body });
+    const { status } = await here.house.ask('PUT', `/api/doors/${website}/draft`, {
+      cookie: here.cookie,
+      body: { dress, revision },
+    });
     expect(status).toBe(409);
+  });
+
+  it('that find no room any more, once they were compared, are not taken away there', async () => {
+    const nine = Array.from({ length: 9 }, (_none, at) => cardOf(`card-nine-${at}-0001`));
+    const { asked: calls } = here.far;
+    // While the listing answers its owner fills the door.
+    here.far.whileAsked = () => {
+      if (!calls.at(-1)?.address.endsWith('/questions') || cards().cards.length > 1) return;
+      const { dressing: dress } = here.house.services;
+      dress.changeAsked(website, (all) => nine.reduce((now, card) => put(card)(now), all));
+    };
+    await changedThere(() => {
+      here.far.questions.push({ id: 'tfq-1', question: 'Dogs?', answer: 'On a lead.' });
+    });
+    expect(cards().cards).toHaveLength(10);
+    here.house.clock.advance(11 * minute);
+    await here.house.tick();
+    const noted = () => here.house.store.doors.byId(here.doorId)?.settings.questions;
+    await becomes(() => (noted() as { agreed: object[] }).agreed.length === 10);
+    expect(there()).toHaveLength(11);
+    expect(there().at(-1)).toEqual(['Dogs?', 'On a lead.']);
+    expect(await shown()).toMatchObject({ sameCount: 10, notTaken: ['Dogs?'] });
   });
 
   it('that are taken away there are shown first no more, and their cards stay', async () => {

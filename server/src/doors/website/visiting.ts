@@ -7,7 +7,7 @@ import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/co
 import type { AskedOften } from '../../cards/cards';
 import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
-import type { Greeted, Greetings } from '../../greetings/greetings';
+import type { Greetings } from '../../greetings/greetings';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
 import { isSameDetails } from '../../inbox/same';
@@ -29,7 +29,9 @@ export interface VisitorMessage extends Message {
   /** In which language the door speaks to them. */
   language?: string;
   /** With what they were greeted before they wrote. */
-  greeted?: Greeted;
+  greeted?: string;
+  /** The owner tries a draft. */
+  isTrial?: boolean;
 }
 
 /** A tap on a card of what is asked often. */
@@ -169,15 +171,16 @@ export const createVisiting = (services: {
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (
       visitor: Visitor,
-      { consent, greeted, ...typed }: VisitorMessage,
+      { consent, greeted, isTrial, ...typed }: VisitorMessage,
       isHere: boolean,
     ): Promise<string> => {
       const before = (known: ThreadState | null) => [
         ...consentFor(visitor.doorId, known, consent),
-        ...greetings.before(visitor.doorId, known, greeted),
+        ...greetings.before(visitor.doorId, known, { greeted, isTrial }),
       ];
+      const { zone } = typed;
       const after = (threadIds: readonly string[]) =>
-        signs.after(visitor.doorId, threadIds, { language: typed.language, zone: typed.zone });
+        signs.after(visitor.doorId, threadIds, { language: typed.language, zone, isTrial });
       const language = spokenAt(visitor.doorId, typed.language);
       const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
       return receive.message(
@@ -189,7 +192,7 @@ export const createVisiting = (services: {
     /** Takes a tap: the question and its card's answer go onto the roll. The same id twice is once. */
     tap: (
       visitor: Visitor,
-      { consent, card, greeted, ...typed }: VisitorTap,
+      { consent, card, greeted, isTrial, ...typed }: VisitorTap,
       isHere: boolean,
     ): Promise<string> => {
       const { doorId } = visitor;
@@ -202,14 +205,14 @@ export const createVisiting = (services: {
       const { question, answer, said, tapped, isPassed } = cards.told(doorId, card);
       const before = (state: ThreadState | null) => [
         ...consentFor(doorId, state, consent),
-        ...greetings.before(doorId, state, greeted),
+        ...greetings.before(doorId, state, { greeted, isTrial }),
       ];
       const after = (threadIds: readonly string[]): Recording[] => [
         { id: newId(), happening: { kind: 'door-sign', text: answer, until: null, card: said } },
         // To whom it is passed may not be in; an answer acknowledges it enough otherwise.
         ...(isPassed
           ? signs
-              .after(doorId, threadIds, { language: typed.language, zone: typed.zone })
+              .after(doorId, threadIds, { language: typed.language, zone: typed.zone, isTrial })
               .filter(({ happening }) => happening.kind === 'door-sign' && !happening.isHello)
           : []),
       ];

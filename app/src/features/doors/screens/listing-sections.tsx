@@ -48,7 +48,7 @@ const Lines = ({ label, lines }: { label: string; lines: readonly string[] }) =>
         {label}
       </Text>
       <View role="list" aria-label={label}>
-        {lines.map((line) => (
+        {[...new Set(lines)].map((line) => (
           <Text key={line} kind="second" role="listitem">
             {line}
           </Text>

@@ -7,7 +7,6 @@ import {
   withoutCard,
   withStates,
 } from '@porch/core/cards';
-import type { Dress } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Problem, Row } from '../../../kit/fields/form';
@@ -27,10 +26,7 @@ const said = () => words().asked;
 /** What is asked often at this door: as a tree, or one card of it. */
 export const AskedPart = (
   props: Editing & {
-    doorId: string;
     language: string;
-    /** As it is by the time somebody takes something back. */
-    now: () => Dress;
   },
 ) => {
   const { dress, set, look, problemAt, doorId } = props;

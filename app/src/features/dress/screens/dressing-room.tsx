@@ -227,8 +227,11 @@ const Dressing = (props: {
     props.asked === 'texts' ? 'dark' : 'lit',
   );
   if (!work.dress) return null;
+  const { dress } = work;
   const editing: Editing = {
-    dress: work.dress,
+    doorId: door.id,
+    dress,
+    now: () => bench.now().dress ?? dress,
     set: bench.change,
     problemAt: (field) => problemText(work, field),
     look: ({ lamp, isOpen, greeting }: Partial<Looked>) => {
@@ -254,20 +257,11 @@ const Dressing = (props: {
     links: () => <LinksPart {...editing} />,
     where: () => <WherePart {...editing} />,
     guestBook: () => <GuestBookPart {...editing} />,
-    asked: () => (
-      <AskedPart
-        {...editing}
-        doorId={door.id}
-        language={showing.language}
-        now={() => bench.now().dress ?? editing.dress}
-      />
-    ),
+    asked: () => <AskedPart {...editing} language={showing.language} />,
     greetings: () => (
       <GreetingsPart
         {...editing}
-        doorId={door.id}
         language={showing.language}
-        now={() => bench.now().dress ?? editing.dress}
         tryOn={trying.isReady ? (greeting) => void trying.tryOn(greeting) : null}
       />
     ),

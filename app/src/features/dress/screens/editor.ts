@@ -8,7 +8,10 @@ import { pictureUrl } from '../../../shell/pictures/addresses';
 
 /** What every part of the dressing room is given. */
 export interface Editing {
+  doorId: string;
   dress: Dress;
+  /** The draft as it is by the time somebody takes something back. */
+  now: () => Dress;
   set: (dress: Dress) => void;
   /** What is wrong with a field, in words; empty when nothing is. */
   problemAt: (field: string) => string;

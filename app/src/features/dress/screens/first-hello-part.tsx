@@ -1,8 +1,10 @@
+import { FIRST_HELLO } from '@porch/core/greetings';
 import { Row, Section } from '../../../kit/fields/form';
 import { MomentField } from '../../../kit/fields/moment-field';
 import { Tick } from '../../../kit/fields/tick';
 import { Text } from '../../../kit/text';
 import { kitWords } from '../../../kit/words';
+import { useGreetingCounts } from '../data/greeting-counts';
 import { words } from '../words';
 import type { Editing } from './editor';
 
@@ -25,8 +27,9 @@ const asMinute = (time: string): number => {
 };
 
 /** The one automatic message while somebody is in: whether, on which days, at which times. */
-export const FirstHello = ({ dress, set, look }: Editing) => {
+export const FirstHello = ({ dress, set, look, doorId }: Editing) => {
   const { hello } = dress;
+  const counts = useGreetingCounts(doorId).get(FIRST_HELLO);
   const change = (part: Partial<typeof hello>): void => {
     set({ ...dress, hello: { ...hello, ...part } });
     look({ lamp: 'lit', isOpen: true });
@@ -74,6 +77,9 @@ export const FirstHello = ({ dress, set, look }: Editing) => {
           </Row>
           <Text kind="second" tone="slate">
             {hello.from === hello.to ? said().helloAllDay : said().helloTimes}
+          </Text>
+          <Text kind="second" tone="slate">
+            {said().helloCounts(counts?.seen ?? 0, counts?.answered ?? 0)}
           </Text>
         </>
       ) : null}

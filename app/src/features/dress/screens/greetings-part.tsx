@@ -1,4 +1,3 @@
-import type { Dress } from '@porch/core/dress';
 import {
   GREETING_VISITS_MOST,
   GREETINGS_MOST,
@@ -57,9 +56,8 @@ const GreetingRow = (props: {
       </View>
       <Text kind="second" tone={props.isWrong ? 'brick' : 'slate'}>
         {[
-          ...(props.isWrong ? [said().notRight] : []),
           ...(greeting.isOn ? [] : [said().off]),
-          rulesInWords(greeting),
+          props.isWrong ? said().notRight : rulesInWords(greeting),
         ].join(' · ')}
       </Text>
       <Text kind="second" tone="slate">
@@ -72,10 +70,7 @@ const GreetingRow = (props: {
 /** What is said before anybody writes at this door: all of it, or one. */
 export const GreetingsPart = (
   props: Editing & {
-    doorId: string;
     language: string;
-    /** As it is by the time somebody takes something back. */
-    now: () => Dress;
     /** Opens the website with one of them; null: not as things are. */
     tryOn: ((greeting: string) => void) | null;
   },

@@ -27,7 +27,9 @@ const open = async (
     const [dress, setDress] = useState(draft.now);
     draft.now = dress;
     return part({
+      doorId: 'door-0000001',
       dress,
+      now: () => draft.now,
       set: setDress,
       problemAt: (field) => options.problems?.[field] ?? '',
       look: (at) => options.looked?.push(at),
@@ -35,6 +37,9 @@ const open = async (
   };
   const client = clientForTest({ retry: false });
   client.setQueryData(['countries', ''], { countries: ['GB', 'IE', 'FR'], guess: null });
+  client.setQueryData(['greeting-counts', 'door-0000001'], {
+    counts: [{ greetingId: 'first-hello', seen: 12, answered: 5 }],
+  });
   await render(
     <QueryClientProvider client={client}>
       <Bench />
@@ -50,6 +55,7 @@ describe('the first hello', () => {
     const draft = await open((editing) => <FirstHello {...editing} />);
     await fireEvent.press(screen.getByRole('switch', { name: /^Say a first hello/ }));
     expect(draft.now.hello).toMatchObject({ isOn: true, days: [] });
+    expect(screen.getByText('Said 12 times; 5 wrote on right after it.')).toBeTruthy();
     const day = (name: string) => fireEvent.press(screen.getByRole('switch', { name }));
     await day('Mon');
     expect(draft.now.hello.days).toEqual([1, 2, 3, 4, 5, 6]);

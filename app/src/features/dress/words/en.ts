@@ -189,6 +189,11 @@ export const en = {
     helloFrom: 'From',
     helloTo: 'Until',
     helloAllDay: 'At any time, as long as the light is lit.',
+    helloCounts: (seen: number, answered: number) => {
+      if (seen === 0) return 'Not said yet.';
+      const times = seen === 1 ? 'Said once' : `Said ${seen} times`;
+      return answered === 0 ? `${times}.` : `${times}; ${answered} wrote on right after it.`;
+    },
     helloTimes: 'By the clock of the business, and only while the light is lit.',
     consent: 'Ask for consent first',
     consentMore:
