@@ -36,6 +36,7 @@ const subjects = [
   'deeds',
   'writing',
   'replies',
+  'orders',
   'line',
   'search',
   'doors',

@@ -13,6 +13,7 @@ describe('the contract', () => {
   it('gives every refusal a status of its kind, and retries only what may pass by itself', () => {
     for (const code of errorCodes) expect(errorStatus[code]).toBeGreaterThanOrEqual(400);
     expect(errorCodes.filter((code) => isWorthRetrying(errorStatus[code]))).toEqual([
+      'order-not-now',
       'too-slow',
       'too-many',
       'our-fault',

@@ -76,6 +76,11 @@ describe('the demo data', () => {
     expect(counted).toEqual(store.conversations.counts());
   });
 
+  it('has orders that are expected in the days to come', () => {
+    const days = store.orders.ofPerson({ emailKey: 'ada.lindqvist@post.example', phone: '' }, 9);
+    expect(days.map(({ expectedOn }) => expectedOn)).toEqual(['2026-11-15']);
+  });
+
   it('has pictures, and only made-up people: example addresses and numbers set aside for drama', () => {
     const entries = all().flatMap(({ id }) => store.entries.allOf(id));
     const files = entries.flatMap((entry) => ('files' in entry ? entry.files : []));

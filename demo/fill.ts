@@ -19,6 +19,7 @@ import { taps } from './asked';
 import { demoDoors } from './dresses';
 import { demoGreetings } from './greetings';
 import { type NetworkTalk, networkTalks } from './network-talks';
+import { demoOrders } from './orders';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
 import { ownWords, quickReplies as stored } from './quick-replies';
@@ -386,6 +387,7 @@ export const fill = async (options: {
   for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
   if (options.mailPort) openMailDoor(services);
   storeReplies(services, members[0]?.id ?? '');
+  for (const order of demoOrders(options.now)) store.orders.put(order, options.now);
   const [door] = demoDoors;
   if (!door) throw new Error('the demo needs a door');
   store.ticks.set('team', clock.now());

@@ -108,6 +108,7 @@ const whole: WholeEntries = {
     isHello: true,
     greeting: { id: 'greeting-0001', memberId },
     isTried: true,
+    order: 'QF-1101',
     card: {
       id: 'card-id-00001',
       link: 'https://quillfern.example/post',

@@ -234,6 +234,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     card: CardSaidSchema.optional(),
     greeting: GreetingSaidSchema.optional(),
     isTried: z.boolean().optional(),
+    order: z.string().optional(),
   }),
   z.object({
     ...filed,

@@ -56,6 +56,13 @@ export const TapSchema = SaySchema.pick({
   isTrial: true,
 }).extend({ do: z.literal('tap'), card: IdSchema });
 
+/** Where an order is, for whoever has its number and the mail address or phone number of whoever ordered. */
+export const AskOrderSchema = TapSchema.omit({ do: true, card: true }).extend({
+  do: z.literal('order'),
+  number: z.string().max(200),
+  contact: z.string().max(300),
+});
+
 const given = {
   id: IdSchema,
   ...DetailsSchema.shape,
@@ -90,6 +97,7 @@ export const FromVisitorSchema = z.discriminatedUnion('do', [
   GiveDetailsSchema,
   CheckDetailsSchema,
   TapSchema,
+  AskOrderSchema,
   /** Which cards answer something: as somebody looks for it, or as they have just left it. */
   z.object({
     do: z.literal('find'),
@@ -128,6 +136,8 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     card?: Omit<CardSaid, 'files'>;
     /** It is the greeting of that id, with which they were greeted before they wrote. */
     greeting?: string;
+    /** It says where an order is that they have asked for. */
+    isOrder?: true;
   };
 
 /** How far the other side has come, for the states of the visitor's own messages. */

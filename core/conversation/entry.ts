@@ -212,6 +212,8 @@ export type Happening =
       card?: CardSaid;
       greeting?: GreetingSaid;
       isTried?: boolean;
+      /** The number of an order that they have asked for, and where it is. */
+      order?: string;
     }
   /** Nobody had looked in time, and the light turned to "back soon" by itself until then. */
   | { kind: 'turned-soon'; until: number }

@@ -93,6 +93,17 @@ export const de: Texts = {
   askedEnough: 'Das genügt mir',
   askedDone: 'Das freut uns. Wenn noch etwas ist, schreiben Sie uns hier.',
   askedMore: 'Weiterlesen',
+  order: 'Wo ist meine Bestellung?',
+  orderNumber: 'Bestellnummer',
+  orderContact: 'E-Mail oder Telefon der Bestellung',
+  orderFind: 'Suchen',
+  orderAsked: 'Wo ist Bestellung {number}?',
+  orderSaid: 'Bestellung {number}: {state}',
+  orderExpected: 'Erwartet am {day}',
+  orderNone:
+    'Zu dieser Nummer und dieser E-Mail oder diesem Telefon gibt es keine Bestellung. Bitte beides prüfen oder einen Menschen fragen.',
+  orderLater:
+    'Bestellungen lassen sich gerade nicht nachsehen. Bitte einen Menschen fragen oder es später noch einmal versuchen.',
   name: 'Name',
   email: 'E-Mail',
   phone: 'Telefon',
@@ -124,6 +135,8 @@ export const de: Texts = {
   'refused.long':
     'Das ist länger als {limit} Zeichen. Es wurde nicht gesendet; kürzen Sie es und senden Sie noch einmal.',
   'refused.email': 'Das sieht nicht nach einer E-Mail-Adresse aus. Bitte prüfen und neu speichern.',
+  'refused.contact':
+    'Das ist weder eine E-Mail-Adresse noch eine Telefonnummer. Bitte prüfen und noch einmal versuchen.',
   'refused.phone': 'Das sieht nicht nach einer Telefonnummer aus. Bitte prüfen und neu speichern.',
   'refused.large':
     'Diese Datei ist größer als {limit} MB. Sie wurde nicht gesendet; wählen Sie eine kleinere.',

@@ -91,6 +91,17 @@ export const fr: Texts = {
   askedEnough: 'Cela me suffit',
   askedDone: 'Tant mieux. S’il y a autre chose, écrivez-nous ici.',
   askedMore: 'Lire la suite',
+  order: 'Où est ma commande ?',
+  orderNumber: 'Numéro de commande',
+  orderContact: 'E-mail ou téléphone de la commande',
+  orderFind: 'Chercher',
+  orderAsked: 'Où est la commande {number} ?',
+  orderSaid: 'Commande {number} : {state}',
+  orderExpected: 'Prévue le {day}',
+  orderNone:
+    'Il n’y a pas de commande avec ce numéro et cet e-mail ou ce téléphone. Vérifiez les deux, ou demandez à quelqu’un.',
+  orderLater:
+    'Les commandes ne peuvent pas être consultées pour le moment. Demandez à quelqu’un, ou réessayez plus tard.',
   name: 'Nom',
   email: 'E-mail',
   phone: 'Téléphone',
@@ -121,6 +132,7 @@ export const fr: Texts = {
   'refused.long':
     'C’est plus long que {limit} caractères. Rien n’est parti ; raccourcissez et renvoyez.',
   'refused.email': 'Cela ne ressemble pas à un e-mail. Vérifiez et enregistrez à nouveau.',
+  'refused.contact': 'Ce n’est ni un e-mail ni un numéro de téléphone. Vérifiez et réessayez.',
   'refused.phone': 'Cela ne ressemble pas à un numéro. Vérifiez et enregistrez à nouveau.',
   'refused.large': 'Ce fichier dépasse {limit} Mo. Il n’est pas parti ; prenez-en un plus petit.',
   'refused.emptyFile': 'Ce fichier est vide. Il n’est pas parti.',

@@ -90,6 +90,17 @@ export const nl: Texts = {
   askedEnough: 'Dat is genoeg',
   askedDone: 'Fijn. Als er nog iets is, schrijf ons hier.',
   askedMore: 'Verder lezen',
+  order: 'Waar is mijn bestelling?',
+  orderNumber: 'Bestelnummer',
+  orderContact: 'E-mail of telefoon van de bestelling',
+  orderFind: 'Zoeken',
+  orderAsked: 'Waar is bestelling {number}?',
+  orderSaid: 'Bestelling {number}: {state}',
+  orderExpected: 'Verwacht op {day}',
+  orderNone:
+    'Er is geen bestelling met dit nummer en deze e-mail of telefoon. Kijk beide na, of vraag het iemand.',
+  orderLater:
+    'Bestellingen kunnen nu niet worden opgezocht. Vraag het iemand, of probeer het later opnieuw.',
   name: 'Naam',
   email: 'E-mail',
   phone: 'Telefoon',
@@ -121,6 +132,8 @@ export const nl: Texts = {
   'refused.long':
     'Dit is langer dan {limit} tekens. Het is niet verstuurd; kort het in en stuur opnieuw.',
   'refused.email': 'Dit lijkt geen e-mailadres. Kijk het na en sla opnieuw op.',
+  'refused.contact':
+    'Dit is geen e-mailadres en geen telefoonnummer. Kijk het na en probeer opnieuw.',
   'refused.phone': 'Dit lijkt geen telefoonnummer. Kijk het na en sla opnieuw op.',
   'refused.large': 'Dit bestand is groter dan {limit} MB. Het is niet verstuurd; kies een kleiner.',
   'refused.emptyFile': 'Dit bestand is leeg. Het is niet verstuurd.',

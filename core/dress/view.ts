@@ -38,6 +38,8 @@ export interface ShownBusiness {
   people: ShownPerson[];
   /** What other doors are called by which one may rather write. */
   ways: string[];
+  /** Orders can be looked up. */
+  hasOrders?: boolean;
 }
 
 /** An own field in the visitor's language. A choice's value is what the owner wrote; its text may differ. */
@@ -85,6 +87,8 @@ export interface DoorView {
   consent: { link: string } | null;
   whenNotLit: ClosedManner;
   callBack: boolean;
+  /** Whether orders can be looked up. */
+  orders: boolean;
   /** Whether a first message is acknowledged at once; on which days and at which times only the house knows. */
   hello: boolean;
   /** Their answers are with the house. */
@@ -188,6 +192,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
     consent: dress.consent.isAsked ? { link: dress.consent.link } : null,
     whenNotLit: dress.whenNotLit,
     callBack: dress.callBack,
+    orders: business.hasOrders ?? false,
     hello: dress.hello.isOn,
     asked: {
       first: firstCards(dress.asked, language, dress.fallback).map(({ id, question, states }) => ({

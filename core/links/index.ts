@@ -12,13 +12,6 @@ const links = new LinkifyIt({ fuzzyIP: false, fuzzyEmail: true, fuzzyLink: true 
 links.add('ftp:', null);
 links.add('//', null);
 
-/**
- * A mail address as a link to write to it and to nobody else: what stands behind a `?` would be taken for further
- * addressees (RFC 6068, 2). "a@b.example?bcc=c" is one odd address.
- */
-export const mailAddress = (address: string): string =>
-  `mailto:${encodeURIComponent(address).replaceAll('%40', '@')}`;
-
 /** Cuts a text into plain words and links. "See a.example.com" → ["See ", link]. Never a script address. */
 export const pieces = (text: string): Piece[] => {
   const found = links.match(text);

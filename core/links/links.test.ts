@@ -1,4 +1,5 @@
-import { mailAddress, pieces } from '.';
+import { pieces } from '.';
+import { mailAddress } from './mail';
 
 const hrefs = (text: string) => pieces(text).flatMap(({ href }) => href ?? []);
 

@@ -152,6 +152,14 @@ export class Porch {
     await this.ask('POST', `/api/doors/${id}/publish`, { revision: saved.revision });
   }
 
+  /** Gives the house a file, as bytes. */
+  async give(path: string, bytes: string): Promise<void> {
+    const { origin, cookie } = this;
+    const headers = { origin, cookie, 'content-type': 'application/octet-stream' };
+    const response = await fetch(`${origin}${path}`, { method: 'POST', headers, body: bytes });
+    if (!response.ok) throw new Error(`${path}: ${response.status}`);
+  }
+
   /** Signs the kit itself in, where the owner was made on a screen. */
   async signIn(): Promise<void> {
     await this.ask('POST', '/api/sign-in', { email: owner.email, password: owner.password });

@@ -140,6 +140,7 @@ for (const [colorScheme, viewport] of [
     await behind('/house/mail', 'Mail');
     await behind('/house/replies', 'Quick replies');
     await behind('/house/reply/new', 'A new quick reply');
+    await behind('/house/orders', 'Orders');
     await screen.getByLabel('Text', { exact: true }).fill('Hello NAME {first name}, teh fern');
     await expect(screen.getByText(/“teh” is not in the dictionary/)).toBeVisible();
     await expectClean(screen, 'a quick reply with findings');

@@ -39,6 +39,7 @@ import { lampRoutes } from './lamp/plugin';
 import { liveRoutes } from './live/plugin';
 import { mailRoutes } from './mail/plugin';
 import { stopRoutes } from './mail/stop-plugin';
+import { ordersRoutes } from './orders/plugin';
 import { pagesRoutes } from './pages/plugin';
 import { pairingRoutes } from './pairing/plugin';
 import { picturesRoutes } from './pictures/plugin';
@@ -88,6 +89,7 @@ const teamSubjects: readonly RoutesOf[] = [
   mailRoutes,
   cardsRoutes,
   greetingsRoutes,
+  ordersRoutes,
   repliesRoutes,
   writingRoutes,
 ];

@@ -84,6 +84,8 @@ import { createReplyAddresses } from './mail/reply-addresses';
 import { createMailSettings } from './mail/settings';
 import { createMailTaking } from './mail/taking';
 import { createVisitorMails } from './mail/visitors';
+import { createOrders } from './orders/orders';
+import { createShop } from './orders/shop';
 import { createPairings } from './pairing/pairing';
 import { createPictures } from './pictures/pictures';
 import { createPromises } from './promises/promises';
@@ -107,6 +109,8 @@ const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 /** Of one writer: who mistypes a code has a few more, who guesses gets nowhere. */
 const CLAIM_TRIES_AN_HOUR = 10;
+/** An hour, right ones too: a number is not found out by trying, nor whose it is. */
+const ORDER_TRIES = { visitor: 12, address: 40, number: 10 } as const;
 /** Of one who writes: as often as somebody stops for a moment. */
 const LOOKED_THROUGH_A_MINUTE = 60;
 
@@ -197,6 +201,9 @@ export const createServices = (
     networks: createBuckets(clock, most.networksAMinute, MINUTE_MS),
     mails: createBuckets(clock, most.mailsAMinute, MINUTE_MS),
     claims: createBuckets(clock, CLAIM_TRIES_AN_HOUR, HOUR_MS),
+    orderTries: createBuckets(clock, ORDER_TRIES.visitor, HOUR_MS),
+    orderTriesOfAddress: createBuckets(clock, ORDER_TRIES.address, HOUR_MS),
+    orderTriesOfNumber: createBuckets(clock, ORDER_TRIES.number, HOUR_MS),
     mailRefusals: createBuckets(clock, most.refusalsAnHour, HOUR_MS),
     trialRings: createBuckets(clock, most.trialRingsAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
@@ -240,6 +247,18 @@ export const createServices = (
   const cards = createCards({ store, clock, dressing });
   const greetings = createGreetings({ store, clock, dressing });
   const finding = createFinding({ store, dressing });
+  const asking = createAsking({ outside, clock });
+  const shop = createShop({ store, clock, seal, asking, outside });
+  const orders = createOrders({
+    store,
+    clock,
+    shop,
+    tries: {
+      visitor: limits.orderTries,
+      address: limits.orderTriesOfAddress,
+      number: limits.orderTriesOfNumber,
+    },
+  });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
     [
@@ -312,7 +331,7 @@ export const createServices = (
   const fileLink = sharedFiles.link;
   const parts = {
     outside,
-    asking: createAsking({ outside, clock }),
+    asking,
     clock,
     fileLink,
     fileBytes: (fileId: string) => files.whole(fileId),
@@ -412,6 +431,7 @@ export const createServices = (
     clock,
     cards,
     greetings,
+    orders,
     personKey: registry.personKey,
   });
   const otherWays = createOtherWays({ store, dressing, visiting, registry, claims, write });
@@ -477,6 +497,8 @@ export const createServices = (
     fitting: createFitting({ store, clock, persons, replies: quickReplies, learning, dressing }),
     cards,
     greetings,
+    orders,
+    shop,
     finding,
     proposing: createProposing({ store, clock, dressing, learning, finding }),
     cardTables: createCardTables({ store, dressing }),

@@ -46,6 +46,8 @@ const bodies: Record<string, object> = {
     language: 'en',
     fileIds: [],
   },
+  '/api/orders/shop': { url: '' },
+  '/api/orders/shop/try': { number: 'x' },
   '/api/looked-through': { text: '', language: 'en' },
   '/api/own-words': { add: [], drop: [] },
   '/api/mail': {

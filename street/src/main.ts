@@ -5,6 +5,7 @@ import { openNetworks } from './networks';
 import { letPassersBy } from './passers-by';
 import { pushPage } from './push/page';
 import { createPushService, pushRoutes } from './push/service';
+import { openShop } from './shop';
 import { kindsOfPages } from './site/kinds';
 import { renderPage, sitePages } from './site/page';
 
@@ -59,6 +60,7 @@ const start = async (): Promise<void> => {
     porchMailPort: () => Number(process.env.PORCH_MAIL_PORT ?? port - 5),
   });
   mailPages(app, postOffice);
+  openShop(app, clock);
   const networks = openNetworks(app, {
     origin: () => origin,
     now: clock,

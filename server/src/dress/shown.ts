@@ -37,6 +37,7 @@ export const createShown = (services: {
       address: kept?.address ?? '',
       picture: url && kept ? { url, shape: kept.pictureShape } : null,
       ways: waysOffered(),
+      hasOrders: store.orders.isAny() || store.orders.shop() !== null,
       people: store.members
         .all()
         .filter(({ id, hasLeft }) => !hasLeft && concerns(door, id))

@@ -53,7 +53,7 @@ export const toVisitorEntry = (
 ): VisitorEntry | null => {
   if (!isForVisitor(entry.kind)) return null;
   if (entry.kind === 'door-sign') {
-    const { seq, id, at, text, card, greeting } = entry;
+    const { seq, id, at, text, card, greeting, order } = entry;
     const said = { seq, id, at, text, by: 'door' as const, name: '', face: null };
     if (greeting) {
       const { name = '', face = null } = greeting.memberId
@@ -61,6 +61,7 @@ export const toVisitorEntry = (
         : {};
       return { ...said, name, face, files: [], greeting: greeting.id };
     }
+    if (order) return { ...said, files: [], isOrder: true };
     if (!card) return { ...said, files: [] };
     const { files, ...more } = card;
     return { ...said, files, card: more };

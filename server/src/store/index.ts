@@ -27,6 +27,7 @@ import { mailTable } from './mail';
 import { mailFactsTable } from './mail-facts';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
+import { ordersTable } from './orders';
 import { ownWordsTable } from './own-words';
 import { picturesTable } from './pictures';
 import { probeTable } from './probe';
@@ -119,6 +120,7 @@ export const createStore = (db: Db) => {
     ownWords: ownWordsTable(db),
     cards: cardsTable(db),
     greetings: greetingsTable(db),
+    orders: ordersTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {

@@ -18,6 +18,7 @@ import quickReplies from './migrations/0016-quick-replies.sql';
 import answersGiven from './migrations/0017-answers-given.sql';
 import cards from './migrations/0018-cards.sql';
 import greetings from './migrations/0019-greetings.sql';
+import orders from './migrations/0020-orders.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -40,6 +41,7 @@ export const migrations: readonly string[] = [
   answersGiven,
   cards,
   greetings,
+  orders,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

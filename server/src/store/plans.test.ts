@@ -31,6 +31,8 @@ const small = new Set([
   'promises',
   'quick_replies',
   'greeting_counts',
+  'order_counts',
+  'shop',
   'quick_reply_files',
   'own_words',
   // At most so many of the newest are kept.
@@ -40,6 +42,8 @@ const small = new Set([
 /** What nobody waits for: it tidies up now and then, in the background. */
 const inTheBackground = [
   /^DELETE FROM pictures WHERE created_at/,
+  // All of them, a thousand at a time, with everybody else between.
+  /^DELETE FROM orders WHERE key IN \(SELECT key FROM orders LIMIT \?\)/,
   // A whole roll, to fold it anew.
   /FROM entries e WHERE e\.thread_id = \? AND e\.seq >= \? ORDER BY e\.seq$/,
 ];

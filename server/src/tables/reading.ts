@@ -12,6 +12,7 @@ export interface TableRow {
 /** After so many rows whoever else waits has a turn. */
 const ROWS_AT_ONCE = 100;
 const STRETCH_BYTES = 16 * 1024;
+const HEAD_BYTES = 10_000;
 const CELLS_MOST = 60;
 const CELL_LONGEST = 64 * 1024;
 
@@ -54,18 +55,26 @@ function* stretchesOf(bytes: Buffer): Generator<Buffer> {
   }
 }
 
+interface Parsed {
+  record: string[];
+  info: { bytes: number };
+}
+
 /**
  * The rows of a table of text (RFC 4180; other separators and encodings are understood), one after the other and never
- * in anybody's way. Cells are text whatever stands in them. Refuses what has no `needed` column.
+ * in anybody's way. Cells are text whatever stands in them. Refuses what has no `needed` column, by
+ * whichever of its names. `share`: how much of the table has been read.
  */
 export async function* rowsOf(
   bytes: Buffer,
-  needed: string,
-): AsyncGenerator<TableRow, void, undefined> {
-  const text = textOf(bytes);
+  needed: string | readonly string[],
+): AsyncGenerator<TableRow & { share: number }, void, undefined> {
+  const either = typeof needed === 'string' ? [needed] : needed;
+  const [what = ''] = either;
+  const text = Buffer.from(textOf(bytes));
   const parser = parse({
     bom: true,
-    delimiter: separatorOf(text),
+    delimiter: separatorOf(text.toString('utf8', 0, HEAD_BYTES)),
     info: true,
     max_record_size: CELLS_MOST * CELL_LONGEST,
     relax_column_count: true,
@@ -73,26 +82,29 @@ export async function* rowsOf(
     skip_empty_lines: true,
     trim: true,
   });
-  Readable.from(stretchesOf(Buffer.from(text))).pipe(parser);
+  Readable.from(stretchesOf(text)).pipe(parser);
   let names: string[] | null = null;
   let row = 0;
   try {
-    for await (const { record } of parser as AsyncIterable<{ record: string[] }>) {
+    for await (const { record, info } of parser as AsyncIterable<Parsed>) {
       row += 1;
       if (row % ROWS_AT_ONCE === 0) await setImmediate();
       if (!names) {
         names = record.map(nameOf);
-        if (!names.includes(needed)) throw new Refused('table-not-understood', { what: needed });
+        if (!names.some((name) => either.includes(name))) {
+          throw new Refused('table-not-understood', { what });
+        }
         continue;
       }
       const cells = names.map((name, at) => [name, withoutGuard(record[at] ?? '')]);
-      yield { row, cells: Object.fromEntries(cells.slice(0, CELLS_MOST)) };
+      const share = Math.min(1, info.bytes / Math.max(1, text.length));
+      yield { row, share, cells: Object.fromEntries(cells.slice(0, CELLS_MOST)) };
     }
   } catch (error) {
     if (!(error instanceof CsvError)) throw error;
-    throw new Refused('table-not-understood', { limit: row + 1, what: needed });
+    throw new Refused('table-not-understood', { limit: row + 1, what });
   }
-  if (!names) throw new Refused('table-not-understood', { what: needed });
+  if (!names) throw new Refused('table-not-understood', { what });
 }
 
 /** The rows of a table that is written as JSON: a list of objects. */

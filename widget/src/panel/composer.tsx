@@ -5,7 +5,7 @@ import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
-import { useLate } from './late';
+import { useLate } from './use-late';
 import { sayRefusal, useSay } from './view';
 
 /** Where the visitor writes. What is typed is kept on every stroke: a reload loses no word. */

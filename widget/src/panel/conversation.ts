@@ -296,6 +296,15 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     /** A card of what is asked often was tapped. */
     tap: ({ id, question }: FoundCard): void =>
       add({ do: 'tap', card: id, question, page, ...greeted() }),
+    /** Where an order is; null where it was found and stands on the roll now. */
+    order: async (number: string, contact: string): Promise<Refusal | null> => {
+      joinOtherTab();
+      const refusal = await delivery.order(nanoid(), { number, contact, page, ...greeted() });
+      if (refusal) return refusal;
+      token.store();
+      tellPage({ porch: 'talked' });
+      return null;
+    },
     /** Cards that answer something; null when that cannot be told now. */
     find: (text: string, why: 'search' | 'note'): Promise<FoundCard[] | null> => {
       const id = nanoid();

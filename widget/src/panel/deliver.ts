@@ -23,6 +23,12 @@ export interface Errand {
   send(message: FromVisitor): boolean;
 }
 
+/** Of which order it is asked, and whose it is. */
+export type OrderQuestion = Pick<
+  Extract<FromVisitor, { do: 'order' }>,
+  'number' | 'contact' | 'page' | 'greeted'
+>;
+
 const toDetails = ({ own, ...said }: Given) => ({
   ...said,
   own: own && Object.entries(own).map(([id, value]) => ({ id, value })),
@@ -69,6 +75,15 @@ export const createDelivery = (errand: Errand) => {
     waiting.delete(id);
   };
 
+  /** What goes with whatever begins a conversation. */
+  const from = () => ({
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    language: errand.language,
+    consent: errand.consent,
+    device: errand.device,
+    isTrial: errand.isTrial,
+  });
+
   const deliver = async ({ id, load }: PanelParcel): Promise<Answer> => {
     if (load.do === 'details') {
       const message: FromVisitor = { ...toDetails(load), do: 'details', id };
@@ -76,25 +91,20 @@ export const createDelivery = (errand: Errand) => {
       // A crowd passes; what somebody said of themselves waits without being asked for again.
       return typeof outcome === 'object' && outcome.code === 'too-many' ? 'not-now' : outcome;
     }
-    const from = {
-      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-      language: errand.language,
-      consent: errand.consent,
-      device: errand.device,
-      greeted: load.greeted,
-      isTrial: errand.isTrial,
-    };
     if (load.do === 'tap') {
-      const { card, page } = load;
-      return errand.send({ do: 'tap', id, card, page, ...from }) ? awaitAnswer(id) : 'not-now';
+      const { card, page, greeted } = load;
+      return errand.send({ do: 'tap', id, card, page, greeted, ...from() })
+        ? awaitAnswer(id)
+        : 'not-now';
     }
     for (const file of load.files) {
       const outcome = await upload(errand, file);
       if (outcome !== 'arrived') return outcome;
     }
     const fileIds = load.files.map((file) => file.id);
-    const { text, page, callBack } = load;
-    const message: FromVisitor = { do: 'say', id, text, fileIds, page, callBack, ...from };
+    const { text, page, callBack, greeted } = load;
+    const said = { text, fileIds, page, callBack, greeted };
+    const message: FromVisitor = { do: 'say', id, ...said, ...from() };
     return errand.send(message) ? awaitAnswer(id) : 'not-now';
   };
 
@@ -104,6 +114,13 @@ export const createDelivery = (errand: Errand) => {
     /** Says that a card answered it; whether that was heard. */
     enough: async (id: string): Promise<boolean> =>
       errand.send({ do: 'enough', id }) && (await awaitAnswer(id)) === 'arrived',
+    /** Asks where an order is; null where it stands on the roll, what is against it otherwise. */
+    order: async (id: string, asked: OrderQuestion): Promise<Refusal | null> => {
+      if (!errand.send({ do: 'order', id, ...asked, ...from() })) return { code: 'order-not-now' };
+      const outcome = await awaitAnswer(id);
+      if (outcome === 'arrived') return null;
+      return typeof outcome === 'object' ? outcome : { code: 'order-not-now' };
+    },
     /** Asks whether details could be kept; null when they could, or when nobody can be asked now. */
     check: async (id: string, given: Given): Promise<Refusal | null> => {
       if (!errand.send({ ...toDetails(given), do: 'check', id })) return null;

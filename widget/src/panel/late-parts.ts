@@ -2,4 +2,5 @@
 export { Asked, Guide } from './asked';
 export { CallBackForm } from './call-back';
 export { EmojiFrame } from './emoji';
+export { OrderForm } from './order';
 export { OtherWays } from './other-ways';

@@ -1,6 +1,6 @@
 import type { FileMention } from '@porch/core/conversation';
 import { lampAt } from '@porch/core/lamp';
-import { mailAddress } from '@porch/core/links';
+import { mailAddress } from '@porch/core/links/mail';
 import { aheadIn, minutesIn, momentIn } from '@porch/core/when';
 import { render } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
@@ -11,9 +11,9 @@ import { type Conversation, openConversation } from './conversation';
 import { readDoor } from './door';
 import { Face } from './face';
 import { GuestBook, isAnswered } from './guest-book';
-import { useLate } from './late';
 import { type Model, shownDetails } from './model';
 import { clockTime, Roll } from './slips';
+import { useLate } from './use-late';
 import { useSay, useView, View, wear } from './view';
 
 const TYPING_SHOWN_MS = 6_000;
@@ -254,6 +254,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
   const hasTalked = model.entries.some(({ by, isTap }) => by !== 'door' && !isTap);
   const Asked = useLate(view.asked.isAny)?.Asked;
   const OtherWays = useLate(view.business.ways.length > 0)?.OtherWays;
+  const OrderForm = useLate(view.orders)?.OrderForm;
   const CallBackForm = useLate(view.callBack)?.CallBackForm;
   const said = model.entries.length + model.queue.length;
   const isTyping = model.typing !== null && now - model.typing.at < TYPING_SHOWN_MS;
@@ -318,6 +319,13 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
             door={door}
             page={page}
             state={state}
+          />
+        )}
+        {OrderForm && !mustAnswerFirst && (
+          <OrderForm
+            conversation={conversation}
+            contact={shownDetails(model).email || shownDetails(model).phone}
+            isConsentMissing={isConsentMissing}
           />
         )}
         {!isConsentMissing && OtherWays && <OtherWays conversation={conversation} />}

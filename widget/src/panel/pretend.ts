@@ -65,6 +65,8 @@ export const pretend = (
     }));
     put({ id: `${id}-answer`, text: card.answer, files, by: 'door', card: toldOf(all, card) });
   };
+  const order = ({ id }: Extract<FromVisitor, { do: 'order' }>): void =>
+    hear({ say: 'refused', id, refusal: { code: 'order-not-found' } });
   const find = ({ id, text }: Extract<FromVisitor, { do: 'find' }>): void => {
     const words = text.toLowerCase().match(/[\p{L}\p{N}]{4,}/gu) ?? [];
     const has = (text: string): boolean =>
@@ -75,6 +77,7 @@ export const pretend = (
   const answer = (message: FromVisitor): void => {
     if (message.do === 'say') say(message);
     else if (message.do === 'tap') tap(message);
+    else if (message.do === 'order') order(message);
     else if (message.do === 'find') find(message);
     else if (message.do === 'enough') hear({ say: 'taken', id: message.id });
     else if (message.do === 'details' || message.do === 'check') {

@@ -1,26 +1,41 @@
 import type { FileMention } from '@porch/core/conversation';
-import { pieces } from '@porch/core/links';
 import { useEffect, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
+import { late } from './late';
 import { useSay } from './view';
 
 /** What a slip is called on the page, by its entry's seq. */
 export const slipId = (seq: number): string => `slip-${seq}`;
 
+const useLinks = late(() => import('@porch/core/links'));
+
+/** What every address has: that of a page, or of a mailbox. */
+const mayHoldLink = /[^\s][.:@][^\s]/;
+
 /** Words with their links. */
-export const Words = ({ text }: { text: string }) => (
-  <p class="words" dir="auto">
-    {pieces(text).map((piece) =>
-      piece.href ? (
-        <a key={piece.at} href={piece.href} target="_blank" rel="noopener noreferrer nofollow">
-          {piece.text}
-        </a>
-      ) : (
-        piece.text
-      ),
-    )}
-  </p>
-);
+export const Words = ({ text }: { text: string }) => {
+  const links = useLinks(mayHoldLink.test(text));
+  return (
+    <p class="words" dir="auto">
+      {links
+        ? links.pieces(text).map((piece) =>
+            piece.href ? (
+              <a
+                key={piece.at}
+                href={piece.href}
+                target="_blank"
+                rel="noopener noreferrer nofollow"
+              >
+                {piece.text}
+              </a>
+            ) : (
+              piece.text
+            ),
+          )
+        : text}
+    </p>
+  );
+};
 
 /** A picture, small; opened it is large. */
 export const Picture = (props: {

@@ -4,10 +4,10 @@ import { sizeText } from '@porch/core/files';
 import { Fragment } from 'preact';
 import type { Conversation } from './conversation';
 import { Face } from './face';
-import { useLate } from './late';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
 import { Picture, slipId, Words } from './said';
+import { useLate } from './use-late';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
 /** As the visitor's own browser writes times, whatever the page's language. */

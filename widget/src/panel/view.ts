@@ -62,6 +62,12 @@ export const sayRefusal = (say: Say, { code, limit, waitMs }: Refusal): string =
       return say('consentFirst');
     case 'door-closed':
       return say('closed');
+    case 'contact-not-understood':
+      return say('refused.contact');
+    case 'order-not-found':
+      return say('orderNone');
+    case 'order-not-now':
+      return say('orderLater');
     case 'card-gone':
       return say('refused.card');
     default:

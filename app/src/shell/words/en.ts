@@ -153,6 +153,10 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'leads-back': 'A card leads back to itself. Nothing was saved; let it lead somewhere else.',
   'too-deep': 'Cards lead on too far. Nothing was saved; three steps are the most.',
   'leads-nowhere': 'A card leads on to nothing. Nothing was saved; choose where it leads.',
+  'contact-not-understood':
+    'This is neither an email address nor a phone number. Nothing was looked up.',
+  'order-not-found': 'There is no order with this number and this email or phone.',
+  'order-not-now': 'The shop does not answer. Nothing is lost; try again later.',
   'card-gone': 'This question is not answered here any more. Nothing was sent.',
   'password-wrong': 'The old password is not right. Nothing was changed.',
   'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',

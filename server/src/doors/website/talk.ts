@@ -140,6 +140,8 @@ export const openTalk = (
         return details(known, message);
       case 'check':
         return check(known, message);
+      case 'order':
+        return put(known, message.id, () => visiting.order(known, message, address));
       case 'tap':
         return put(known, message.id, () => visiting.tap(known, message, true));
     }

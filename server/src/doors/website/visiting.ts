@@ -1,7 +1,9 @@
 import { toE164, toEmail } from '@porch/core/contact';
 import type { CallBack, Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
-import { languagesOf } from '@porch/core/dress';
+import { fillGaps } from '@porch/core/door-texts';
+import { languagesOf, textsOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
+import { isContact, ORDER_NUMBER_LONGEST, orderInWords, orderKey } from '@porch/core/orders';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
 import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import type { AskedOften } from '../../cards/cards';
@@ -11,7 +13,9 @@ import type { Greetings } from '../../greetings/greetings';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
 import { isSameDetails } from '../../inbox/same';
+import type { OrdersOf } from '../../orders/orders';
 import { Refused } from '../../refused';
+import { addressKey } from '../../security/addresses';
 import { hashSecret, newId } from '../../security/tokens';
 import type { Signs } from '../../signs/signs';
 import type { Store, ThreadRecord, Writer } from '../../store';
@@ -36,6 +40,9 @@ export interface VisitorMessage extends Message {
 
 /** A tap on a card of what is asked often. */
 export type VisitorTap = Omit<VisitorMessage, 'text' | 'fileIds' | 'callBack'> & { card: string };
+
+/** Where an order is, for whoever has its number and the contact of whoever ordered. */
+export type VisitorOrder = Omit<VisitorTap, 'card'> & { number: string; contact: string };
 
 /** What a visitor may say of themselves; an own question is known by its id. */
 export interface GivenDetails extends Omit<Details, 'own'> {
@@ -73,10 +80,11 @@ export const createVisiting = (services: {
   clock: Clock;
   cards: Pick<AskedOften, 'told'>;
   greetings: Pick<Greetings, 'before'>;
+  orders: Pick<OrdersOf, 'find'>;
   /** By which key a door's websites sign who is signed in there; null: by none, or it cannot be opened. */
   personKey: (doorId: string) => string | null;
 }) => {
-  const { store, dressing, receive, signs, clock, cards, greetings, personKey } = services;
+  const { store, dressing, receive, signs, clock, cards, greetings, orders, personKey } = services;
 
   const phoneOf = (typed: string): string => {
     const line = bounded(typed, 'phone', PHONE_LONGEST);
@@ -228,6 +236,59 @@ export const createVisiting = (services: {
           setAside: isPassed ? undefined : 'card',
         },
         { isHere, before, after },
+      );
+    },
+    /**
+     * Where an order is, as the shop has it: what was asked and the answer go onto the roll, where the pair is right.
+     * The same id twice is once.
+     */
+    order: async (
+      visitor: Visitor,
+      { consent, number, contact, greeted, isTrial, ...typed }: VisitorOrder,
+      address: string,
+    ): Promise<string> => {
+      const { doorId } = visitor;
+      const writer = writerOf(visitor);
+      const known = store.threads.byWriter(writer);
+      const kept = known && store.entries.inThread(known.id, typed.id);
+      if (known?.conversationId && kept?.kind === 'visitor-said' && kept.setAside === 'card') {
+        return known.conversationId;
+      }
+      consentFor(doorId, stateOf(visitor), consent);
+      const clean = cleanLine(number).slice(0, ORDER_NUMBER_LONGEST);
+      if (orderKey(clean) === '') throw new Refused('text-empty', { field: 'number' });
+      const country = store.business.read()?.country ?? '';
+      if (!isContact(contact, country))
+        throw new Refused('contact-not-understood', { field: 'contact' });
+      const asked = {
+        number: clean,
+        contact,
+        visitor: visitor.tokenHash,
+        address: addressKey(address),
+      };
+      const found = await orders.find(asked);
+      const dress = dressing.published(doorId);
+      const language = spokenAt(doorId, typed.language);
+      const texts = textsOf(dress, language ?? dress.fallback);
+      const text = orderInWords(found, language ?? dress.fallback, (key, values) =>
+        fillGaps(texts[key], values),
+      );
+      const said = { kind: 'door-sign' as const, text, until: null, order: found.number };
+      const before = (state: ThreadState | null) => [
+        ...consentFor(doorId, state, consent),
+        ...greetings.before(doorId, state, { greeted, isTrial }),
+      ];
+      return receive.message(
+        writer,
+        {
+          ...typed,
+          text: fillGaps(texts.orderAsked, { number: found.number }),
+          fileIds: [],
+          language,
+          device: typed.device && hashSecret(typed.device),
+          setAside: 'card',
+        },
+        { isHere: true, before, after: () => [{ id: newId(), happening: said }] },
       );
     },
     /** A card has answered what they left: nobody has to, where nothing else of theirs waits. */

@@ -4,6 +4,7 @@ import Bell from 'lucide-react-native/icons/bell';
 import CalendarClock from 'lucide-react-native/icons/calendar-clock';
 import Mail from 'lucide-react-native/icons/mail';
 import NotebookText from 'lucide-react-native/icons/notebook-text';
+import Package from 'lucide-react-native/icons/package';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -162,6 +163,14 @@ const Ways = ({ house }: { house: HouseData }) => {
           icon={<NotebookText size={26} color={theme.ink} aria-hidden />}
           to="/house/replies"
         />
+        {me.role === 'owner' ? (
+          <Way
+            title={words().places.orders}
+            more={words().places.ordersMore}
+            icon={<Package size={26} color={theme.ink} aria-hidden />}
+            to="/house/orders"
+          />
+        ) : null}
         {me.role === 'owner' ? (
           <Way
             {...mailWay()}

@@ -22,6 +22,8 @@ export const en = {
     businessMore: 'Name, picture, place, address',
     replies: 'Quick replies',
     repliesMore: 'Answers to give again',
+    orders: 'Orders',
+    ordersMore: 'Where somebody’s order is',
     team: 'Team',
     teamMore: (count: number) => many(count, 'person', 'people'),
     me: 'You',

@@ -8,7 +8,7 @@ import Smile from 'lucide-react-native/icons/face-slightly-smiling';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import TrayGlyph from 'lucide-react-native/icons/notebook-text';
 import X from 'lucide-react-native/icons/x';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 import {
   type NativeSyntheticEvent,
   StyleSheet,
@@ -65,7 +65,12 @@ const useWays = (row: Row) => {
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
-export const Composer = (props: { row: Row; doings: ReactNode }) => {
+export const Composer = (props: {
+  row: Row;
+  doings: ReactNode;
+  /** By which something from elsewhere is put into the answer. */
+  putting: RefObject<((text: string) => void) | null>;
+}) => {
   const { row } = props;
   const ways = useWays(row);
   const { chosen, can } = ways;
@@ -137,6 +142,14 @@ export const Composer = (props: { row: Row; doings: ReactNode }) => {
     change,
     addFiles: (chosen) => add.current(chosen),
     onMissing: () => setProblem(pictureMissing()),
+  });
+
+  const { putting } = props;
+  useEffect(() => {
+    putting.current = picking.putWords;
+    return () => {
+      putting.current = null;
+    };
   });
 
   const send = (): void => {

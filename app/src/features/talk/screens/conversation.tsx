@@ -204,6 +204,11 @@ export const Conversation = ({ id }: { id: string }) => {
   const { list, ...scrolling } = useRollScroll();
   const [picture, setPicture] = useState<FileMention | null>(null);
   const [isWhoOpen, setWhoOpen] = useState(false);
+  const putting = useRef<((text: string) => void) | null>(null);
+  const putIn = (text: string): void => {
+    setWhoOpen(false);
+    putting.current?.(text);
+  };
   const leave = useCallback(() => {
     if (!isWide) router.navigate('/line');
   }, [isWide]);
@@ -361,14 +366,15 @@ export const Conversation = ({ id }: { id: string }) => {
             }}
           />
         </View>
-        <Composer key={id} row={row} doings={isWide ? null : doings} />
+        <Composer key={id} row={row} doings={isWide ? null : doings} putting={putting} />
       </View>
-      {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} /> : null}
+      {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} putIn={putIn} /> : null}
       {isWhoOpen && !isWide ? (
         <Sheet title={words().who.title} close={() => setWhoOpen(false)}>
           <WhosThis
             row={row}
             isColumn={false}
+            putIn={putIn}
             owe={() => {
               setWhoOpen(false);
               askOwed();

@@ -340,6 +340,7 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'owed-undone':
       return words().conversation.owedUndone(memberName(entry.memberId));
     case 'door-sign':
+      if (entry.order) return words().conversation.order(entry.text.replaceAll('\n', ' · '));
       if (entry.greeting) {
         const { memberId } = entry.greeting;
         return words().conversation.greeted(entry.text, memberId ? memberName(memberId) : '');

@@ -107,6 +107,14 @@ export const usePicking = (props: {
     press,
     select,
     noteCursor: (): void => setCursor(areaOf(field)?.selectionEnd ?? typed.length),
+    /** Puts words in at the cursor, as a paragraph of their own, and goes on there. */
+    putWords: (words: string): void => {
+      const { from, to } = here();
+      const before = typed.slice(0, from);
+      const put = withPut(typed, { from, to }, gapBefore(before) + words);
+      wanted.current = { from: put.cursor, to: put.cursor };
+      change(put.text);
+    },
     /** Puts a sign in at the cursor; whoever picks the next one stays where they do. */
     putSign: (sign: string): void => {
       const { text, cursor: next } = withPut(typed, here(), sign);

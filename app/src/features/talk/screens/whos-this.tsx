@@ -1,5 +1,5 @@
 import type { Row } from '@porch/contract/entries';
-import { mailAddress } from '@porch/core/links';
+import { mailAddress } from '@porch/core/links/mail';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
@@ -8,6 +8,7 @@ import { momentInWords } from '../../../kit/times';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useDoorNames, useIsSite, useZone } from '../../../shell/session/house';
 import { siteKind } from '../../doors/parts/site-kind';
+import { OrdersBeside } from '../../orders/parts/orders-beside';
 import { useCalling } from '../../persons/parts/calling';
 import { words } from '../words';
 import { Alikes } from './alikes';
@@ -40,6 +41,8 @@ export const WhosThis = (props: {
   same: Pick<SamePerson, 'ask' | 'choose' | 'part'>;
   /** Writes down that something is owed to them. */
   owe: () => void;
+  /** Puts something into the answer that is written. */
+  putIn: (text: string) => void;
 }) => {
   const { row, isColumn, same } = props;
   const now = useNow(MINUTE_MS);
@@ -124,6 +127,7 @@ export const WhosThis = (props: {
           })}
         </View>
       ) : null}
+      <OrdersBeside row={row} putIn={props.putIn} />
       <Alikes row={row} choose={same.choose} />
       <View style={styles.same}>
         <Button label={said.owe} onPress={props.owe} />

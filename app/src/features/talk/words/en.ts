@@ -94,6 +94,7 @@ export const en = {
     owedUndone: (who: string) => `${who}: not done after all`,
     returned: 'Came back by itself',
     doorSign: (text: string) => `The door said: “${text}”`,
+    order: (text: string) => `The door said where it is: “${text}”`,
     greeted: (text: string, name: string) =>
       name ? `Greeted in the name of ${name}: “${text}”` : `Greeted: “${text}”`,
     turnedSoon: (time: string) =>

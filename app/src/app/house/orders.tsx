@@ -1,0 +1,5 @@
+import { OrdersScreen } from '../../features/orders/screens/orders';
+
+export { ErrorBoundary } from '../../shell/offline/error-boundary';
+
+export default OrdersScreen;

@@ -1,0 +1,194 @@
+import type { Orders, OrdersTaken } from '@porch/contract/orders';
+import { dayInWords } from '@porch/core/orders/words';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Field } from '../../../kit/fields/field';
+import { Copy, Done, Problem, Row, Section } from '../../../kit/fields/form';
+import { Button } from '../../../kit/press';
+import { Failed, RowsComing } from '../../../kit/states';
+import { Text } from '../../../kit/text';
+import { kitWords } from '../../../kit/words';
+import { HousePage } from '../../../shell/frame/house-page';
+import { chooseFiles } from '../../../shell/pictures/file-chooser';
+import { problemOf } from '../../../shell/session/problems';
+import { whyInWords } from '../../../shell/words/why';
+import {
+  useDropOrders,
+  useOrders,
+  useSetShop,
+  useShopKey,
+  useTakeOrders,
+  useTryShop,
+} from '../data/orders';
+import { words } from '../words';
+
+const Report = ({ taken }: { taken: OrdersTaken }) => {
+  const { addedCount, changedCount, sameCount, refused, refusedCount } = taken;
+  return (
+    <View>
+      <Done text={words().done(addedCount, changedCount, sameCount)} />
+      {refusedCount > 0 ? <Text tone="brick">{words().refused(refusedCount)}</Text> : null}
+      {refused.map(({ row, number, why }) => (
+        <Text key={row} kind="second">
+          {words().row(row, number, words().whys[why])}
+        </Text>
+      ))}
+      {refusedCount > refused.length ? (
+        <Text kind="second">{words().restRefused(refusedCount - refused.length)}</Text>
+      ) : null}
+    </View>
+  );
+};
+
+const Table = ({ orders, take }: { orders: Orders; take: ReturnType<typeof useTakeOrders> }) => {
+  const { progress, last } = orders;
+  const isReading = take.isPending || progress !== null;
+  return (
+    <Section title={words().table}>
+      <Text kind="second" tone="slate">
+        {words().tableMore}
+      </Text>
+      <Row>
+        <Button
+          label={words().take}
+          disabled={isReading}
+          onPress={() =>
+            chooseFiles(([file]) => file && take.mutate(file), {
+              accept: '.csv,.tsv,.txt,text/csv',
+            })
+          }
+        />
+      </Row>
+      {isReading ? (
+        <Text role="status">{words().reading(progress?.share ?? 0, progress?.rows ?? 0)}</Text>
+      ) : last ? (
+        <Report taken={last} />
+      ) : null}
+      <Problem text={problemOf(take.error)} />
+    </Section>
+  );
+};
+
+const Dropping = ({ count }: { count: number }) => {
+  const [isAsked, setAsked] = useState(false);
+  const { mutate, error, isPending } = useDropOrders();
+  if (count === 0) return null;
+  return isAsked ? (
+    <View role="alert">
+      <Text tone="brick">{words().dropAsk(count)}</Text>
+      <Row>
+        <Button
+          tone="brick"
+          label={words().dropDo}
+          disabled={isPending}
+          onPress={() => mutate(undefined, { onSuccess: () => setAsked(false) })}
+        />
+        <Button look="bare" label={words().dropNot} onPress={() => setAsked(false)} />
+      </Row>
+      <Problem text={problemOf(error)} />
+    </View>
+  ) : (
+    <Row>
+      <Button look="bare" tone="brick" label={words().drop} onPress={() => setAsked(true)} />
+    </Row>
+  );
+};
+
+const TryShop = () => {
+  const [number, setNumber] = useState('');
+  const { mutate, data, error, isPending } = useTryShop();
+  const [order] = data?.orders ?? [];
+  return (
+    <>
+      <Field label={words().try} value={number} maxLength={40} onChangeText={setNumber} />
+      <Row>
+        <Button
+          label={words().tryDo}
+          disabled={isPending || number.trim() === ''}
+          onPress={() => mutate(number.trim())}
+        />
+      </Row>
+      {data && !isPending ? (
+        <Text role="status">
+          {order
+            ? [order.number, order.state, dayInWords(order.expectedOn, kitWords().locale)]
+                .filter(Boolean)
+                .join(' · ')
+            : words().tryNone}
+        </Text>
+      ) : null}
+      <Problem text={problemOf(error)} />
+    </>
+  );
+};
+
+const Shop = ({ orders }: { orders: Orders }) => {
+  const { shop } = orders;
+  const [url, setUrl] = useState(shop?.url ?? '');
+  const set = useSetShop();
+  const key = useShopKey();
+  return (
+    <Section title={words().shop}>
+      <Text kind="second" tone="slate">
+        {words().shopMore}
+      </Text>
+      <Field
+        label={words().url}
+        more={words().urlMore}
+        value={url}
+        placeholder="https://"
+        inputMode="url"
+        autoCapitalize="none"
+        maxLength={2_000}
+        onChangeText={setUrl}
+      />
+      <Row>
+        <Button
+          label={words().save}
+          disabled={set.isPending}
+          onPress={() => set.mutate(url.trim(), { onSuccess: () => key.reset() })}
+        />
+        {set.isSuccess ? <Done text={words().saved} /> : null}
+      </Row>
+      <Problem text={problemOf(set.error)} />
+      {shop ? (
+        <>
+          {shop.problem ? (
+            <Text role="alert" tone="brick">
+              {words().failing(whyInWords(shop.problem))}
+            </Text>
+          ) : null}
+          <Text kind="label">{words().key}</Text>
+          {key.data?.key ? (
+            <Copy text={key.data.key} label={words().copyKey} isCode />
+          ) : (
+            <Row>
+              <Button look="bare" label={words().showKey} onPress={() => key.mutate()} />
+            </Row>
+          )}
+          <Problem text={problemOf(key.error)} />
+          <TryShop />
+        </>
+      ) : null}
+    </Section>
+  );
+};
+
+/** Orders that visitors and the team can look up: from tables, and from the business's shop. */
+export const OrdersScreen = () => {
+  const take = useTakeOrders();
+  const { data: orders, isError, refetch } = useOrders(take.isPending);
+  if (isError && !orders) return <Failed retry={() => void refetch()} />;
+  if (!orders) return <RowsComing />;
+  return (
+    <HousePage title={words().title} isBehind>
+      <Text kind="second" tone="slate">
+        {words().more}
+      </Text>
+      <Text role="status">{words().count(orders.count)}</Text>
+      <Table orders={orders} take={take} />
+      <Dropping count={orders.count} />
+      <Shop orders={orders} />
+    </HousePage>
+  );
+};

@@ -1,0 +1,81 @@
+import type { OrderRefusal } from '@porch/core/orders';
+import { z } from 'zod';
+
+export const ORDERS_TABLE_LARGEST_BYTES = 32 * 1024 * 1024;
+
+const orderRefusals = [
+  'number-missing',
+  'number-too-long',
+  'contact-missing',
+  'email-wrong',
+  'phone-wrong',
+  'state-missing',
+  'state-too-long',
+  'day-wrong',
+  'link-wrong',
+  'too-many',
+] as const satisfies readonly OrderRefusal[];
+
+/** An order as whoever has its number and contact may see it; the team may anyway. */
+export const OrderSaidSchema = z.object({
+  number: z.string(),
+  state: z.string(),
+  /** YYYY-MM-DD; ''. */
+  expectedOn: z.string(),
+  link: z.string(),
+});
+
+/** What became of a table of orders. */
+export const OrdersTakenSchema = z.object({
+  addedCount: z.number().int(),
+  changedCount: z.number().int(),
+  sameCount: z.number().int(),
+  refusedCount: z.number().int(),
+  /** The first of those that were refused, by their rows as a spreadsheet counts them. */
+  refused: z.array(
+    z.object({ row: z.number().int(), number: z.string(), why: z.enum(orderRefusals) }),
+  ),
+});
+export type OrdersTaken = z.infer<typeof OrdersTakenSchema>;
+
+/** The orders of the house, and its shop. */
+export const OrdersSchema = z.object({
+  count: z.number().int(),
+  /** How far a table is that is being read in; null: none is. */
+  progress: z.object({ rows: z.number().int(), share: z.number() }).nullable(),
+  /** What became of the last table since the server started; null: none was. */
+  last: OrdersTakenSchema.nullable(),
+  shop: z
+    .object({
+      url: z.string(),
+      /** Why it did not answer when it was asked last; null: it did, or was not asked. */
+      problem: z.string().nullable(),
+    })
+    .nullable(),
+});
+export type Orders = z.infer<typeof OrdersSchema>;
+
+export const ShopSchema = z.object({
+  url: z.string().max(2_000),
+  /** Absent: as it was. Made by the house where there is none. */
+  key: z.string().max(400).optional(),
+});
+
+/** What a shop answers of an order. */
+export const ShopAnswerSchema = z.object({
+  number: z.string().max(200),
+  email: z.string().max(1_000).default(''),
+  phone: z.string().max(200).default(''),
+  state: z.string().max(1_000),
+  expected: z.string().max(200).default(''),
+  link: z.string().max(2_000).default(''),
+});
+
+/** Orders beside a conversation; `words`: as they are put into an answer, in the language of whoever reads it. */
+export const OrdersBesideSchema = z.object({
+  orders: z.array(OrderSaidSchema.extend({ words: z.string() })),
+});
+export type OrdersBeside = z.infer<typeof OrdersBesideSchema>;
+
+export const OrdersFoundSchema = z.object({ orders: z.array(OrderSaidSchema) });
+export type OrdersFound = z.infer<typeof OrdersFoundSchema>;

@@ -1,0 +1,298 @@
+import { setImmediate } from 'node:timers/promises';
+import { type House, openHouse, setUp } from '../../test-kit/house';
+import { clientId, until, visit } from '../../test-kit/panel';
+import { provenId } from '../doors/bridge/signing';
+import type { Asked } from '../security/outside';
+
+const hour = 3_600_000;
+const head = 'Order number;E-mail;Phone;Status;Expected;Link';
+const ada = 'QF-1101;ada@post.example;;Packed;2026-12-01;https://carrier.example/1101';
+const bram = 'QF-1102;;07700 900123;On its way;;';
+
+describe('where an order is', () => {
+  let house: House;
+  let cookie: string;
+  let door: { id: string; publicId: string };
+  /** What the shop is asked, and what it answers. */
+  const asked: Asked[] = [];
+  let answer: () => Promise<{ status: number; body: unknown }>;
+
+  beforeEach(async () => {
+    asked.length = 0;
+    answer = async () => ({ status: 404, body: null });
+    house = await openHouse({}, ':memory:', {
+      outside: {
+        may: (address: string) => address.startsWith('https://'),
+        whereIs: () => Promise.reject(new Error('nobody')),
+        serviceAt: async () => null,
+        ask: async (what: Asked) => {
+          asked.push(what);
+          const { status, body } = await answer();
+          return { status, headers: {}, body: Buffer.from(JSON.stringify(body)), isCut: false };
+        },
+        end: () => undefined,
+      },
+    });
+    ({ cookie, door } = await setUp(house));
+    await house.ask('PUT', '/api/business', { cookie, body: { country: 'GB' } });
+  });
+  afterEach(() => house.close());
+
+  const take = async (text: string | Buffer) =>
+    house.ask('POST', '/api/orders/table', {
+      cookie,
+      headers: { 'content-type': 'application/octet-stream' },
+      body: Buffer.isBuffer(text) ? text : Buffer.from(text),
+    });
+  const shown = async () => (await house.ask('GET', '/api/orders', { cookie })).body;
+  const table = (...rows: string[]): string => [head, ...rows].join('\r\n');
+  const setShop = (url = 'https://shop.example/orders', key?: string) =>
+    house.ask('PUT', '/api/orders/shop', { cookie, body: { url, key } });
+  const rows = () => house.store.entries.since(0, 500);
+  const wren = async (who = 'wren') => {
+    const panel = await visit(house, door.publicId, who);
+    return {
+      ...panel,
+      asks: async (number: string, contact: string, id = clientId()) => {
+        panel.tell({ do: 'order', id, number, contact, page: null, language: 'en' });
+        const told = await until(() => {
+          const at = panel.heard.findIndex(
+            (one) => (one.say === 'taken' || one.say === 'refused') && one.id === id,
+          );
+          return at < 0 ? undefined : panel.heard.splice(at, 1)[0];
+        });
+        return told.say === 'refused' ? told.refusal.code : told.say;
+      },
+    };
+  };
+
+  it('is said at once to whoever has its number and its email or phone, at any hour', async () => {
+    await take(table(ada, bram));
+    await house.ask('PUT', '/api/lamp', { cookie, body: { state: 'dark', until: null } });
+    const panel = await wren();
+    expect(await panel.asks('#qf 1101', ' Ada@Post.example ')).toBe('taken');
+    const { entries } = await panel.hear('entries', ({ entries: some }) => some.length > 1);
+    expect(entries).toMatchObject([
+      { by: 'visitor', text: 'Where is order QF-1101?' },
+      {
+        by: 'door',
+        text: 'Order QF-1101: Packed\nExpected on Tuesday 1 December\nhttps://carrier.example/1101',
+        isOrder: true,
+      },
+    ]);
+    expect(await panel.asks('1102', '07700 900123')).toBe('order-not-found');
+    expect(await panel.asks('QF1102', '+44 7700 900123')).toBe('taken');
+    // Nobody has to answer it.
+    expect(house.store.conversations.page('wrapped-up', null, 2)).toHaveLength(1);
+    expect(house.store.conversations.counts()).toMatchObject({ waiting: 0, note: 0 });
+  });
+
+  it('is once on the roll under one id, also after a killed connection', async () => {
+    await take(table(ada));
+    const id = clientId();
+    await (await wren()).asks('QF-1101', 'ada@post.example', id);
+    await take(table(ada.replace('Packed', 'Sent')));
+    expect(await (await wren()).asks('QF-1101', 'ada@post.example', id)).toBe('taken');
+    expect(rows().filter(({ kind }) => kind === 'door-sign')).toHaveLength(1);
+  });
+
+  it('says of a wrong pair neither whether the number nor whether the contact is known, and keeps nothing', async () => {
+    await take(table(ada, bram));
+    const panel = await wren();
+    expect(await panel.asks('QF-1101', 'eve@post.example')).toBe('order-not-found');
+    expect(await panel.asks('QF-9999', 'ada@post.example')).toBe('order-not-found');
+    // Of an order without a mail address none is right.
+    expect(await panel.asks('QF-1102', 'ada@post.example')).toBe('order-not-found');
+    expect(await panel.asks('QF-1101', 'not a contact')).toBe('contact-not-understood');
+    expect(await panel.asks('###', 'ada@post.example')).toBe('text-empty');
+    expect(rows().filter(({ kind }) => kind === 'visitor-said')).toEqual([]);
+    expect([...house.store.conversations.batchAfter('')]).toEqual([]);
+  });
+
+  it('is not found out by trying: by one visitor, nor by many on one number', async () => {
+    await take(table(ada));
+    const eve = await wren('eve');
+    const codes: string[] = [];
+    for (let time = 0; time < 15; time += 1) {
+      codes.push(await eve.asks(`QF-${2_000 + time}`, 'ada@post.example'));
+    }
+    expect(codes.filter((code) => code === 'too-many').length).toBeGreaterThanOrEqual(3);
+    const tried: string[] = [];
+    for (let time = 0; time < 12; time += 1) {
+      const panel = await wren(`other-${time}`);
+      tried.push(await panel.asks('QF-1101', `a${time}@post.example`));
+    }
+    expect(tried.at(-1)).toBe('too-many');
+    house.clock.advance(hour);
+    expect(await (await wren()).asks('QF-1101', 'ada@post.example')).toBe('taken');
+  });
+
+  it('keeps nothing before somebody agrees, where that is asked', async () => {
+    await take(table(ada));
+    const path = `/api/doors/${door.id}`;
+    const { body } = await house.ask('GET', `${path}/dress`, { cookie });
+    const dress = { ...body.draft, consent: { isAsked: true, link: '' } };
+    const saved = await house.ask('PUT', `${path}/draft`, {
+      cookie,
+      body: { dress, revision: body.revision },
+    });
+    await house.ask('POST', `${path}/publish`, { cookie, body: { revision: saved.body.revision } });
+    expect(await (await wren()).asks('QF-1101', 'ada@post.example')).toBe('consent-needed');
+  });
+
+  describe('in a table', () => {
+    it('is read in as often as one likes, with every row that was not taken and why', async () => {
+      const bad = 'QF-1103;;;Packed;;';
+      const first = await take(table(ada, bram, bad, ';a@b.example;;Packed;;'));
+      expect(first.body).toEqual({
+        addedCount: 2,
+        changedCount: 0,
+        sameCount: 0,
+        refusedCount: 2,
+        refused: [
+          { row: 4, number: 'QF-1103', why: 'contact-missing' },
+          { row: 5, number: '', why: 'number-missing' },
+        ],
+      });
+      const second = await take(table(ada.replace('Packed', 'Sent'), bram));
+      expect(second.body).toMatchObject({ addedCount: 0, changedCount: 1, sameCount: 1 });
+      expect(await shown()).toMatchObject({ count: 2, progress: null, last: second.body });
+    });
+
+    it('is understood in UTF-16 and with formulas in its cells, which are text', async () => {
+      const text = table('QF-1101;ada@post.example;;=1+1;;');
+      const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]);
+      expect((await take(utf16)).body).toMatchObject({ addedCount: 1 });
+      expect(house.store.orders.byNumber('QF-1101')?.state).toBe('=1+1');
+    });
+
+    it('is refused whole where it is none, and nothing is changed', async () => {
+      await take(table(ada));
+      for (const nonsense of ['', 'hello', 'name;colour\r\nfern;green', Buffer.alloc(9)]) {
+        expect((await take(nonsense)).body.code).toBe('table-not-understood');
+      }
+      expect(await shown()).toMatchObject({ count: 1, progress: null });
+    });
+
+    it('of many rows lets others have their turn meanwhile, and says how far it is', async () => {
+      const many = Array.from(
+        { length: 3_000 },
+        (_none, at) => `N-${at};a${at}@b.example;;Packed;;`,
+      );
+      let isDone = false;
+      const taking = take(table(...many)).finally(() => {
+        isDone = true;
+      });
+      const seen: number[] = [];
+      while (!isDone) {
+        const { progress } = await shown();
+        if (progress) seen.push(progress.share);
+        await setImmediate();
+      }
+      expect((await taking).body).toMatchObject({ addedCount: 3_000 });
+      expect(seen.length).toBeGreaterThan(1);
+      expect(seen.every((share) => share >= 0 && share <= 1)).toBe(true);
+    });
+
+    it('is read one after the other, and all of it can be taken away', async () => {
+      const many = Array.from({ length: 500 }, (_none, at) => `N-${at};a@b.example;;Packed;;`);
+      const both = await Promise.all([take(table(...many)), take(table(...many))]);
+      expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+      const { body } = await house.ask('DELETE', '/api/orders', { cookie });
+      expect(body).toMatchObject({ count: 0, last: null });
+    });
+  });
+
+  describe('at the shop', () => {
+    const fromShop = {
+      number: 'QF-7',
+      email: 'ada@post.example',
+      state: 'Sent',
+      expected: '2026-12-02',
+    };
+
+    it('is asked for by one signed request, where no table has it', async () => {
+      await setShop();
+      const { key } = (await house.ask('GET', '/api/orders/shop/key', { cookie })).body;
+      answer = async () => ({ status: 200, body: fromShop });
+      await take(table(ada));
+      const panel = await wren();
+      expect(await panel.asks('QF-1101', 'ada@post.example')).toBe('taken');
+      expect(asked).toHaveLength(0);
+      expect(await panel.asks('qf 7', 'ada@post.example')).toBe('taken');
+      const [{ body = '', headers, address } = {} as Asked] = asked;
+      expect(address).toBe('https://shop.example/orders');
+      expect(JSON.parse(String(body))).toEqual({ type: 'order.asked', number: 'qf 7' });
+      const keys = { key, before: null };
+      const given = headers as Record<string, string>;
+      expect(provenId(keys, given, Buffer.from(body), house.clock.now())).not.toBeNull();
+      expect(provenId(keys, given, Buffer.from('{}'), house.clock.now())).toBeNull();
+      // Whoever ordered is not told to the shop, nor is a wrong contact.
+      expect(String(body)).not.toContain('ada');
+      expect(await panel.asks('QF-7', 'eve@post.example')).toBe('order-not-found');
+    });
+
+    it('says that it cannot be told now where the shop does not answer, or not as it should', async () => {
+      await setShop();
+      const panel = await wren();
+      answer = async () => Promise.reject(new Error('ECONNREFUSED'));
+      expect(await panel.asks('QF-7', 'ada@post.example')).toBe('order-not-now');
+      answer = async () => ({ status: 500, body: null });
+      expect(await panel.asks('QF-7', 'ada@post.example')).toBe('order-not-now');
+      expect((await shown()).shop.problem).toBe('network-broken');
+      answer = async () => ({ status: 200, body: { number: 'QF-7' } });
+      expect(await panel.asks('QF-7', 'ada@post.example')).toBe('order-not-now');
+      answer = async () => ({ status: 200, body: { ...fromShop, number: 'QF-8' } });
+      expect(await panel.asks('QF-7', 'ada@post.example')).toBe('order-not-found');
+      answer = async () => ({ status: 404, body: null });
+      expect(await panel.asks('QF-7', 'ada@post.example')).toBe('order-not-found');
+      expect((await shown()).shop.problem).toBeNull();
+    });
+
+    it('keeps its key sealed, and takes another one or none', async () => {
+      expect((await setShop('http://10.0.0.1/')).body.code).toBe('link-not-understood');
+      await setShop();
+      const keyNow = async () =>
+        (await house.ask('GET', '/api/orders/shop/key', { cookie })).body.key;
+      const made = await keyNow();
+      expect(made).toMatch(/^whsec_/);
+      expect(house.store.orders.shop()?.secret.toString('latin1')).not.toContain(made);
+      await setShop('https://shop.example/other');
+      expect(await keyNow()).toBe(made);
+      await setShop('https://shop.example/other', 'whsec_AAAA');
+      expect(await keyNow()).toBe('whsec_AAAA');
+      expect((await setShop('')).body.shop).toBeNull();
+      expect(await keyNow()).toBeNull();
+    });
+
+    it('is tried by its owner', async () => {
+      await setShop();
+      const tried = () =>
+        house.ask('POST', '/api/orders/shop/try', { cookie, body: { number: 'QF-7' } });
+      expect((await tried()).body).toEqual({ orders: [] });
+      answer = async () => ({ status: 200, body: fromShop });
+      expect((await tried()).body.orders).toEqual([
+        { number: 'QF-7', state: 'Sent', expectedOn: '2026-12-02', link: '' },
+      ]);
+      answer = async () => ({ status: 500, body: null });
+      expect((await tried()).body.code).toBe('order-not-now');
+    });
+  });
+
+  it('stands beside the conversation of whoever named it, or whose it is', async () => {
+    await take(table(ada, bram, 'QF-1103;ada@post.example;;Sent;;'));
+    const panel = await wren();
+    await panel.say('Where is my order QF 1102? And the pot 12?');
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    const beside = async () =>
+      (await house.ask('GET', `/api/conversations/${row?.id}/orders`, { cookie })).body.orders.map(
+        ({ number }: { number: string }) => number,
+      );
+    expect(await beside()).toEqual(['QF-1102']);
+    const id = clientId();
+    panel.tell({ do: 'details', id, email: 'Ada@post.example' });
+    await panel.hear('taken', (told) => told.id === id);
+    expect((await beside()).sort()).toEqual(['QF-1101', 'QF-1102', 'QF-1103']);
+    expect((await beside())[0]).toBe('QF-1102');
+  });
+});

@@ -1,0 +1,120 @@
+import { IdSchema } from '@porch/contract/entries';
+import {
+  ORDERS_TABLE_LARGEST_BYTES,
+  OrdersBesideSchema,
+  OrdersFoundSchema,
+  OrdersSchema,
+  OrdersTakenSchema,
+  ShopSchema,
+} from '@porch/contract/orders';
+import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
+import { languagesOf, textsOf } from '@porch/core/dress';
+import {
+  ORDER_NUMBER_LONGEST,
+  type OrderSaid,
+  orderInWords,
+  toOrderSaid,
+} from '@porch/core/orders';
+import { z } from 'zod';
+import { sentBytes } from '../files/sent-bytes';
+import { Refused } from '../refused';
+import type { Routing } from '../services';
+import type { ConversationRecord } from '../store';
+
+/** Tables of orders, the shop that is asked, and what stands beside a conversation. */
+export const ordersRoutes = async ({ app, services }: Routing): Promise<void> => {
+  const { orders, shop, dressing } = services;
+
+  /** As it is put into an answer: in the language and the words of the door by which they wrote last. */
+  const inWords = (order: OrderSaid, { threads }: ConversationRecord): string => {
+    const [thread] = [...threads].sort((a, b) => b.lastAt - a.lastAt);
+    const dress = dressing.published(thread?.doorId ?? '');
+    const language = chooseLanguage(
+      thread?.language ? [thread.language] : [],
+      languagesOf(dress),
+      dress.fallback,
+    );
+    const texts = textsOf(dress, language);
+    return orderInWords(order, language, (key, values) => fillGaps(texts[key], values));
+  };
+
+  app.get(
+    '/api/orders',
+    { config: { who: 'owner' }, schema: { response: { 200: OrdersSchema } } },
+    async () => orders.shown(),
+  );
+
+  app.post(
+    '/api/orders/table',
+    {
+      config: { who: 'owner' },
+      bodyLimit: ORDERS_TABLE_LARGEST_BYTES,
+      schema: { response: { 200: OrdersTakenSchema } },
+    },
+    async (request) => orders.take(sentBytes(request)),
+  );
+
+  app.delete(
+    '/api/orders',
+    { config: { who: 'owner' }, schema: { response: { 200: OrdersSchema } } },
+    async () => {
+      await orders.drop();
+      return orders.shown();
+    },
+  );
+
+  app.put(
+    '/api/orders/shop',
+    { config: { who: 'owner' }, schema: { body: ShopSchema, response: { 200: OrdersSchema } } },
+    async (request) => {
+      shop.set(request.body.url, request.body.key);
+      return orders.shown();
+    },
+  );
+
+  app.get(
+    '/api/orders/shop/key',
+    {
+      config: { who: 'owner' },
+      schema: { response: { 200: z.object({ key: z.string().nullable() }) } },
+    },
+    async () => ({ key: shop.key() }),
+  );
+
+  app.post(
+    '/api/orders/shop/try',
+    {
+      config: { who: 'owner' },
+      schema: {
+        body: z.object({ number: z.string().min(1).max(ORDER_NUMBER_LONGEST) }),
+        response: { 200: OrdersFoundSchema },
+      },
+    },
+    async (request) => {
+      const found = await shop.find(request.body.number);
+      if ('problem' in found) throw new Refused('order-not-now');
+      return { orders: found.order ? [toOrderSaid(found.order)] : [] };
+    },
+  );
+
+  app.get(
+    '/api/conversations/:id/orders',
+    {
+      config: { who: 'team' },
+      schema: {
+        params: z.object({ id: IdSchema }),
+        response: { 200: OrdersBesideSchema },
+      },
+    },
+    async (request) => {
+      const conversation = services.store.conversations.byId(request.params.id);
+      if (!conversation) throw new Refused('not-found');
+      return {
+        orders: orders.beside(conversation).map((order) => ({
+          ...order,
+          words: inWords(order, conversation),
+        })),
+      };
+    },
+  );
+};
