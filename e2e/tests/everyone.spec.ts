@@ -114,7 +114,7 @@ for (const [colorScheme, viewport] of [
     browser,
     porch,
   }) => {
-    // Twenty-four screens, each looked through whole.
+    // Two dozen screens, each looked through whole.
     test.slow();
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
     const door = await porch.door();
@@ -138,9 +138,9 @@ for (const [colorScheme, viewport] of [
     await behind('/house/doorbell', 'Doorbell');
     await behind('/house/install', 'On the home screen');
     await behind('/house/mail', 'Mail');
+    await behind('/house/orders', 'Orders');
     await behind('/house/replies', 'Quick replies');
     await behind('/house/reply/new', 'A new quick reply');
-    await behind('/house/orders', 'Orders');
     await screen.getByLabel('Text', { exact: true }).fill('Hello NAME {first name}, teh fern');
     await expect(screen.getByText(/“teh” is not in the dictionary/)).toBeVisible();
     await expectClean(screen, 'a quick reply with findings');
