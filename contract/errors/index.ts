@@ -46,6 +46,7 @@ export const errorStatus = {
   'address-taken': 409,
   'short-code-taken': 409,
   'changed-meanwhile': 409,
+  'table-in-work': 409,
   'moved-meanwhile': 409,
   'nothing-to-undo': 409,
   'last-owner': 409,

@@ -1,5 +1,6 @@
 import type { OrderRefusal } from '@porch/core/orders';
 import { z } from 'zod';
+import { TableProgressSchema, takenSchema } from '../tables';
 
 export const ORDERS_TABLE_LARGEST_BYTES = 32 * 1024 * 1024;
 
@@ -14,6 +15,7 @@ const orderRefusals = [
   'day-wrong',
   'link-wrong',
   'too-many',
+  'row-broken',
 ] as const satisfies readonly OrderRefusal[];
 
 /** An order as whoever has its number and contact may see it; the team may anyway. */
@@ -26,23 +28,13 @@ export const OrderSaidSchema = z.object({
 });
 
 /** What became of a table of orders. */
-export const OrdersTakenSchema = z.object({
-  addedCount: z.number().int(),
-  changedCount: z.number().int(),
-  sameCount: z.number().int(),
-  refusedCount: z.number().int(),
-  /** The first of those that were refused, by their rows as a spreadsheet counts them. */
-  refused: z.array(
-    z.object({ row: z.number().int(), number: z.string(), why: z.enum(orderRefusals) }),
-  ),
-});
+export const OrdersTakenSchema = takenSchema(orderRefusals);
 export type OrdersTaken = z.infer<typeof OrdersTakenSchema>;
 
 /** The orders of the house, and its shop. */
 export const OrdersSchema = z.object({
   count: z.number().int(),
-  /** How far a table is that is being read in; null: none is. */
-  progress: z.object({ rows: z.number().int(), share: z.number() }).nullable(),
+  progress: TableProgressSchema,
   /** What became of the last table since the server started; null: none was. */
   last: OrdersTakenSchema.nullable(),
   shop: z

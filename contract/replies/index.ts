@@ -6,6 +6,7 @@ import {
 } from '@porch/core/replies';
 import { z } from 'zod';
 import { FileMentionSchema, IdSchema, TimeSchema, TypedTextSchema } from '../entries';
+import { takenSchema } from '../tables';
 
 /** An answer that is stored to be given again. */
 export const QuickReplySchema = z.object({
@@ -81,13 +82,5 @@ export const rowRefusals = [
   'not-a-row',
 ] as const;
 
-/** What came of reading a table in. Rows are counted as a spreadsheet does: the head is row 1. */
-export const TakenInSchema = z.object({
-  addedCount: z.number().int(),
-  changedCount: z.number().int(),
-  sameCount: z.number().int(),
-  /** The first of those that were not taken. */
-  refused: z.array(z.object({ row: z.number().int(), why: z.enum(rowRefusals), what: z.string() })),
-  refusedCount: z.number().int(),
-});
+export const TakenInSchema = takenSchema(rowRefusals);
 export type TakenIn = z.infer<typeof TakenInSchema>;

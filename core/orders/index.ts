@@ -1,8 +1,10 @@
-import { emailKey, phoneKey, toE164, toEmail } from '../contact';
+import { emailKey, toE164, toEmail } from '../contact';
+import { dayFrom } from '../days';
+import { isWebLink } from '../links/web';
 import { cleanLine } from '../text';
 import type { OrderSaid } from './words';
 
-export { dayInWords, type OrderSaid, orderInWords } from './words';
+export { type OrderSaid, orderInWords } from './words';
 
 /** An order, as the business's own shop has it. */
 export interface Order extends OrderSaid {
@@ -79,43 +81,8 @@ export type OrderRefusal =
   | 'state-too-long'
   | 'day-wrong'
   | 'link-wrong'
-  | 'too-many';
-
-const isDay = (year: number, month: number, day: number): boolean => {
-  const date = new Date(Date.UTC(year, month - 1, day));
-  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day && year >= 1970;
-};
-
-const written = (year: number, month: number, day: number): string | null =>
-  isDay(year, month, day)
-    ? [
-        String(year).padStart(4, '0'),
-        String(month).padStart(2, '0'),
-        String(day).padStart(2, '0'),
-      ].join('-')
-    : null;
-
-/** Where the month is written before the day. */
-const MONTH_FIRST = new Set(['US', 'PH', 'FM', 'PW', 'MH']);
-
-/**
- * A day as shops write it → YYYY-MM-DD; '' stays, what is none → null. ISO 8601 ("2026-12-01", with a time behind it
- * too), "1.12.2026", "01/12/2026": the month comes first only where the country writes so.
- */
-export const dayFrom = (typed: string, country: string): string | null => {
-  const text = typed.trim();
-  if (text === '') return '';
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text);
-  if (iso) return written(Number(iso[1]), Number(iso[2]), Number(iso[3]));
-  const other = /^(\d{1,2})([./-])(\d{1,2})\2(\d{4})$/.exec(text);
-  if (!other) return null;
-  const [first, second] = [Number(other[1]), Number(other[3])];
-  const isMonthFirst = other[2] === '/' && MONTH_FIRST.has(country);
-  return written(Number(other[4]), isMonthFirst ? first : second, isMonthFirst ? second : first);
-};
-
-const isLink = (link: string): boolean =>
-  link.length <= ORDER_LINK_LONGEST && /^https?:\/\/[^\s]+\.[^\s]+$/i.test(link);
+  | 'too-many'
+  | 'row-broken';
 
 /** A row of a table, or what a shop answers, as an order; or why it is none. */
 export const readOrder = (
@@ -138,7 +105,7 @@ export const readOrder = (
   const expectedOn = dayFrom(cell('expectedOn'), country);
   if (expectedOn === null) return 'day-wrong';
   const link = cell('link');
-  if (link !== '' && !isLink(link)) return 'link-wrong';
+  if (link !== '' && !isWebLink(link, ORDER_LINK_LONGEST)) return 'link-wrong';
   return { number, email, phone, state, expectedOn, link };
 };
 
@@ -152,12 +119,3 @@ export const orderCells = (
       return name === undefined ? [] : [[field, row[name] ?? '']];
     }),
   );
-
-/** Whether an order is of somebody whose mail address or phone number is known. */
-export const isOfPerson = (
-  order: Order,
-  { email, phone }: { email: string; phone: string },
-  country: string,
-): boolean =>
-  (email !== '' && order.email !== '' && emailKey(order.email) === emailKey(email)) ||
-  (phone !== '' && order.phone !== '' && order.phone === phoneKey(phone, country));

@@ -1,10 +1,8 @@
 import { gapsIn, textsIn } from '../door-texts';
 import { fillGaps } from '../door-texts/fill';
 import {
-  dayFrom,
   isContact,
   isOfOrder,
-  isOfPerson,
   type Order,
   orderCells,
   orderInWords,
@@ -57,11 +55,6 @@ describe('an order', () => {
       isContact('a@b.example', ''),
       isContact('me', ''),
     ]).toEqual([true, true, false]);
-    expect(isOfPerson(order, { email: '', phone: '' }, 'GB')).toBe(false);
-    expect(isOfPerson({ ...order, email: '', phone: '' }, { email: '', phone: '' }, 'GB')).toBe(
-      false,
-    );
-    expect(isOfPerson(order, { email: '', phone: '07700 900123' }, 'GB')).toBe(true);
   });
 
   it('is read from a row, whatever its columns are called', () => {
@@ -88,22 +81,6 @@ describe('an order', () => {
     ['a link', { link: 'javascript:alert(1)' }, 'link-wrong'],
   ])('needs %s', (_what, change, why) => {
     expect(readOrder({ ...order, ...change }, 'GB')).toBe(why);
-  });
-
-  it.each([
-    ['2026-12-01', 'GB', '2026-12-01'],
-    ['2026-12-01T10:00:00Z', 'GB', '2026-12-01'],
-    ['1.12.2026', 'DE', '2026-12-01'],
-    ['01/12/2026', 'GB', '2026-12-01'],
-    ['01/12/2026', 'US', '2026-01-12'],
-    ['1-12-2026', 'NL', '2026-12-01'],
-    ['', 'GB', ''],
-    ['31.02.2026', 'DE', null],
-    ['1/12-2026', 'GB', null],
-    ['01.12.26', 'DE', null],
-    ['tomorrow', 'GB', null],
-  ])('takes the day %s in %s for %s', (typed, country, day) => {
-    expect(dayFrom(typed, country)).toBe(day);
   });
 
   it('is said in plain words in a language, with nothing of whoever ordered', () => {

@@ -18,14 +18,19 @@ type Fault = keyof typeof faults;
 const SILENT_MS = 20_000;
 const TOLERANCE_SECONDS = 300;
 
-/** What Quillfern's shop has sold of late. */
-const orders: ShopOrder[] = [
+const DAY_MS = 24 * 3_600_000;
+
+const dayAfter = (now: number, days: number): string =>
+  new Date(now + days * DAY_MS).toISOString().slice(0, 10);
+
+/** What Quillfern's shop has sold of late, as it stands on a day. */
+const ordersOn = (now: number): ShopOrder[] => [
   {
     number: 'QF-2001',
     email: 'wren@post.example',
     phone: '',
     state: 'Packed, waiting for the van',
-    expected: '2026-12-01',
+    expected: dayAfter(now, 2),
     link: 'https://carrier.example/QF-2001',
   },
   {
@@ -33,7 +38,7 @@ const orders: ShopOrder[] = [
     email: '',
     phone: '+447700900123',
     state: 'Sent',
-    expected: '2026-11-30',
+    expected: dayAfter(now, 1),
     link: '',
   },
 ];
@@ -78,7 +83,7 @@ export const openShop = (app: FastifyInstance, now: () => number): void => {
         return reply.status(401).send('who are you?');
       }
       const { number } = JSON.parse(body) as { number: string };
-      const order = orders.find((one) => keyOf(one.number) === keyOf(number));
+      const order = ordersOn(now()).find((one) => keyOf(one.number) === keyOf(number));
       return order ?? reply.status(404).send({ error: 'unknown' });
     });
   });
@@ -90,7 +95,7 @@ export const openShop = (app: FastifyInstance, now: () => number): void => {
         `<p>It is asked where an order is at <code>/shop/orders</code> here.</p>
 <form method="post" action="/shop"><p><label>Key that the house shows <input name="key" size="50" value="${escaped(key)}"></label></p>
 <p><label>What goes wrong ${choice('fault', faults, fault)}</label></p><button>Save</button></form>
-<h2>Orders</h2><ul>${orders
+<h2>Orders</h2><ul>${ordersOn(now())
           .map(
             ({ number, email, phone, state }) =>
               `<li><strong>${escaped(number)}</strong>, ${escaped(email || phone)}: ${escaped(state)}</li>`,

@@ -1,7 +1,6 @@
-import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
-import { languagesOf, textsOf } from '@porch/core/dress';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
+import { voiceOf } from '../dress/voice';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
 import { type StopPage, stopPage } from './stop-page';
@@ -25,10 +24,10 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
     const thread = store.threads.byId(looked.record.threadId);
     const asked = (headers['accept-language'] ?? '').split(',');
     const dress = dressing.published(thread?.doorId ?? '');
-    const language = chooseLanguage(asked, languagesOf(dress), dress.fallback);
+    const { language, say } = voiceOf(dress, asked);
     return {
       address: looked.record.address,
-      texts: textsOf(dress, language),
+      say,
       page: { business: store.business.read()?.name ?? '', language, colours: dress.look },
     };
   };
@@ -47,9 +46,9 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/mail/stop/:token',
     { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
     async (request, reply) => {
-      const { page, texts } = look(request);
-      const says = fillGaps(texts.stopAsk, { business: page.business });
-      return send(reply, { ...page, says, button: texts.stopDo });
+      const { page, say } = look(request);
+      const says = say('stopAsk', { business: page.business });
+      return send(reply, { ...page, says, button: say('stopDo') });
     },
   );
 
@@ -64,9 +63,9 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/mail/stop/:token',
     { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
     async (request, reply) => {
-      const { address, page, texts } = look(request);
+      const { address, page, say } = look(request);
       writeNow(() => ({ result: null, news: visitorMails.stop(address) }));
-      return send(reply, { ...page, says: texts.stopped, button: null });
+      return send(reply, { ...page, says: say('stopped'), button: null });
     },
   );
 };

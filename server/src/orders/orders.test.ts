@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import { dressingOf } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until, visit } from '../../test-kit/panel';
 import { provenId } from '../doors/bridge/signing';
@@ -53,8 +54,8 @@ describe('where an order is', () => {
     const panel = await visit(house, door.publicId, who);
     return {
       ...panel,
-      asks: async (number: string, contact: string, id = clientId()) => {
-        panel.tell({ do: 'order', id, number, contact, page: null, language: 'en' });
+      asks: async (number: string, contact: string, id = clientId(), isTrial?: boolean) => {
+        panel.tell({ do: 'order', id, number, contact, page: null, language: 'en', isTrial });
         const told = await until(() => {
           const at = panel.heard.findIndex(
             (one) => (one.say === 'taken' || one.say === 'refused') && one.id === id,
@@ -129,15 +130,26 @@ describe('where an order is', () => {
 
   it('keeps nothing before somebody agrees, where that is asked', async () => {
     await take(table(ada));
-    const path = `/api/doors/${door.id}`;
-    const { body } = await house.ask('GET', `${path}/dress`, { cookie });
-    const dress = { ...body.draft, consent: { isAsked: true, link: '' } };
-    const saved = await house.ask('PUT', `${path}/draft`, {
-      cookie,
-      body: { dress, revision: body.revision },
-    });
-    await house.ask('POST', `${path}/publish`, { cookie, body: { revision: saved.body.revision } });
+    await dressingOf(house, cookie, door.id).publish((dress) => ({
+      ...dress,
+      consent: { ...dress.consent, isAsked: true },
+    }));
     expect(await (await wren()).asks('QF-1101', 'ada@post.example')).toBe('consent-needed');
+  });
+
+  it('is said as a draft has it to whoever tries that, and to nobody else', async () => {
+    await take(table(ada));
+    await dressingOf(house, cookie, door.id).save((dress) => ({
+      ...dress,
+      texts: { en: { orderSaid: '{number} is now: {state}' } },
+    }));
+    await house.ask('POST', `/api/doors/${door.id}/trial`, { cookie });
+    await (await wren()).asks('QF-1101', 'ada@post.example');
+    await (await wren('maren')).asks('QF-1101', 'ada@post.example', clientId(), true);
+    const firstLines = rows().flatMap((entry) =>
+      entry.kind === 'door-sign' ? entry.text.split('\n')[0] : [],
+    );
+    expect(firstLines).toEqual(['Order QF-1101: Packed', 'QF-1101 is now: Packed']);
   });
 
   describe('in a table', () => {
@@ -150,8 +162,8 @@ describe('where an order is', () => {
         sameCount: 0,
         refusedCount: 2,
         refused: [
-          { row: 4, number: 'QF-1103', why: 'contact-missing' },
-          { row: 5, number: '', why: 'number-missing' },
+          { row: 4, what: 'QF-1103', why: 'contact-missing' },
+          { row: 5, what: '', why: 'number-missing' },
         ],
       });
       const second = await take(table(ada.replace('Packed', 'Sent'), bram));
@@ -164,6 +176,19 @@ describe('where an order is', () => {
       const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]);
       expect((await take(utf16)).body).toMatchObject({ addedCount: 1 });
       expect(house.store.orders.byNumber('QF-1101')?.state).toBe('=1+1');
+    });
+
+    it('that breaks on the way says from which row on; what stands before that is kept', async () => {
+      const many = Array.from({ length: 200 }, (_none, at) => `N-${at};a@b.example;;Packed;;`);
+      const { body } = await take(table(...many, '"N-200;a@b.example;;Packed;;', 'N-201;;;;;'));
+      expect(body).toMatchObject({
+        addedCount: 200,
+        refusedCount: 1,
+        refused: [{ row: 202, what: '', why: 'row-broken' }],
+      });
+      expect(await shown()).toMatchObject({ count: 200, progress: null, last: body });
+      const whole = await take(table('"N-300;a@b.example;;Packed;;'));
+      expect(whole.body).toMatchObject({ code: 'table-not-understood', limit: 2 });
     });
 
     it('is refused whole where it is none, and nothing is changed', async () => {
@@ -198,6 +223,7 @@ describe('where an order is', () => {
       const many = Array.from({ length: 500 }, (_none, at) => `N-${at};a@b.example;;Packed;;`);
       const both = await Promise.all([take(table(...many)), take(table(...many))]);
       expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+      expect(both.find(({ status }) => status === 409)?.body.code).toBe('table-in-work');
       const { body } = await house.ask('DELETE', '/api/orders', { cookie });
       expect(body).toMatchObject({ count: 0, last: null });
     });
@@ -294,5 +320,17 @@ describe('where an order is', () => {
     await panel.hear('taken', (told) => told.id === id);
     expect((await beside()).sort()).toEqual(['QF-1101', 'QF-1102', 'QF-1103']);
     expect((await beside())[0]).toBe('QF-1102');
+  });
+
+  it('is put into an answer in the language of whoever reads it', async () => {
+    await take(table(ada));
+    const panel = await wren();
+    const id = clientId();
+    const text = 'Wo ist QF-1101?';
+    panel.tell({ do: 'say', id, text, fileIds: [], page: null, language: 'de' });
+    await panel.hear('taken', (told) => told.id === id);
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    const { body } = await house.ask('GET', `/api/conversations/${row?.id}/orders`, { cookie });
+    expect(body.orders[0].words).toContain('Dienstag, 1. Dezember');
   });
 });

@@ -6,6 +6,7 @@ import {
   isOfOrder,
   ORDERS_MOST,
   type Order,
+  type OrderRefusal,
   type OrderSaid,
   orderCells,
   orderColumns,
@@ -19,14 +20,12 @@ import { Refused } from '../refused';
 import type { createBuckets } from '../security/bucket';
 import type { ConversationRecord, Store } from '../store';
 import { rowsOf } from '../tables/reading';
+import { createTaking } from '../tables/taking';
 import type { Shop } from './shop';
 
 type Buckets = ReturnType<typeof createBuckets>;
 
-/** So many rows share one wait for the disk, and whoever else waits has a turn after them. */
-const ROWS_AT_ONCE = 100;
 const DROPPED_AT_ONCE = 1_000;
-const REFUSED_TOLD_MOST = 100;
 /** Beside a conversation. */
 const BESIDE_MOST = 5;
 /** In so many of the newest messages an order is looked for by its number. */
@@ -49,8 +48,6 @@ export const createOrders = (services: {
   tries: { visitor: Buckets; address: Buckets; number: Buckets };
 }) => {
   const { store, clock, shop, tries } = services;
-  let progress: Orders['progress'] = null;
-  let last: OrdersTaken | null = null;
 
   const country = (): string => store.business.read()?.country ?? '';
 
@@ -67,54 +64,22 @@ export const createOrders = (services: {
   const isTheirs = (order: Order | null, contact: string): order is Order =>
     order !== null && isOfOrder(order, contact, country());
 
-  const put = (rows: readonly Order[], counts: OrdersTaken): void =>
-    store.atOnce(() => {
-      for (const order of rows) {
+  const table = createTaking<Readonly<Record<string, string>>, Order, OrderRefusal>(
+    store,
+    {
+      read: (row) => readOrder(orderCells(row), country()),
+      whatIs: (row) => orderCells(row).number ?? '',
+      isKnown: ({ number }) => store.orders.byNumber(number) !== null,
+      put: (order) => {
         const before = store.orders.byNumber(order.number);
-        if (before && JSON.stringify(before) === JSON.stringify(order)) {
-          counts.sameCount += 1;
-          continue;
-        }
+        if (before && JSON.stringify(before) === JSON.stringify(order)) return 'same';
         store.orders.put(order, clock.now());
-        counts[before ? 'changedCount' : 'addedCount'] += 1;
-      }
-    });
-
-  const taken = async (bytes: Buffer): Promise<OrdersTaken> => {
-    const counts: OrdersTaken = {
-      addedCount: 0,
-      changedCount: 0,
-      sameCount: 0,
-      refusedCount: 0,
-      refused: [],
-    };
-    const home = country();
-    let room = ORDERS_MOST - store.orders.count();
-    let waiting: Order[] = [];
-    let read = 0;
-    for await (const { row, cells, share } of rowsOf(bytes, orderColumns.number)) {
-      const order = readOrder(orderCells(cells), home);
-      const isNew = typeof order !== 'string' && store.orders.byNumber(order.number) === null;
-      const why = typeof order === 'string' ? order : isNew && room <= 0 ? 'too-many' : null;
-      read += 1;
-      if (why !== null) {
-        counts.refusedCount += 1;
-        const number = String(orderCells(cells).number ?? '').slice(0, 80);
-        if (counts.refused.length < REFUSED_TOLD_MOST) counts.refused.push({ row, number, why });
-      } else if (typeof order !== 'string') {
-        if (isNew) room -= 1;
-        waiting.push(order);
-      }
-      if (waiting.length >= ROWS_AT_ONCE) {
-        put(waiting, counts);
-        waiting = [];
-        progress = { rows: read, share };
-        await setImmediate();
-      }
-    }
-    put(waiting, counts);
-    return counts;
-  };
+        return before ? 'changed' : 'added';
+      },
+      room: () => ORDERS_MOST - store.orders.count(),
+    },
+    { tooMany: 'too-many', broken: 'row-broken' },
+  );
 
   /** By what they have said of themselves, and by numbers that stand in what they wrote. */
   const ofThread = (thread: ThreadState): Order[] => {
@@ -133,24 +98,15 @@ export const createOrders = (services: {
   return {
     shown: (): Orders => ({
       count: store.orders.count(),
-      progress,
-      last,
+      progress: table.progress(),
+      last: table.last(),
       shop: shop.shown(),
     }),
     /** Reads a table in; one after the other. What was taken before something breaks is kept, and told. */
-    take: async (bytes: Buffer): Promise<OrdersTaken> => {
-      if (progress !== null) throw new Refused('changed-meanwhile');
-      progress = { rows: 0, share: 0 };
-      try {
-        last = await taken(bytes);
-        return last;
-      } finally {
-        progress = null;
-      }
-    },
+    take: (bytes: Buffer): Promise<OrdersTaken> => table.take(rowsOf(bytes, orderColumns.number)),
     drop: async (): Promise<void> => {
       while (store.orders.dropSome(DROPPED_AT_ONCE)) await setImmediate();
-      last = null;
+      table.forget();
     },
     /**
      * The order of that number, where it is of that mail address or phone number; refuses otherwise, and says of neither

@@ -7,8 +7,7 @@ import {
   OrdersTakenSchema,
   ShopSchema,
 } from '@porch/contract/orders';
-import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
-import { languagesOf, textsOf } from '@porch/core/dress';
+import { threadWrittenLast } from '@porch/core/conversation';
 import {
   ORDER_NUMBER_LONGEST,
   type OrderSaid,
@@ -16,6 +15,7 @@ import {
   toOrderSaid,
 } from '@porch/core/orders';
 import { z } from 'zod';
+import { voiceOf } from '../dress/voice';
 import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
@@ -27,15 +27,10 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
 
   /** As it is put into an answer: in the language and the words of the door by which they wrote last. */
   const inWords = (order: OrderSaid, { threads }: ConversationRecord): string => {
-    const [thread] = [...threads].sort((a, b) => b.lastAt - a.lastAt);
+    const thread = threadWrittenLast(threads);
     const dress = dressing.published(thread?.doorId ?? '');
-    const language = chooseLanguage(
-      thread?.language ? [thread.language] : [],
-      languagesOf(dress),
-      dress.fallback,
-    );
-    const texts = textsOf(dress, language);
-    return orderInWords(order, language, (key, values) => fillGaps(texts[key], values));
+    const { language, say } = voiceOf(dress, [thread?.language ?? '']);
+    return orderInWords(order, language, say);
   };
 
   app.get(

@@ -1,11 +1,10 @@
-import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
-import { languagesOf, textsOf } from '@porch/core/dress';
 import { dayOf, isZone, minuteOfDay } from '@porch/core/hours';
 import { weekdayOf } from '@porch/core/hours/opening';
 import { saysHello, signFor } from '@porch/core/signs';
 import { aheadIn, momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
+import { voiceOf } from '../dress/voice';
 import type { Recording } from '../inbox/record';
 import type { Lamp } from '../lamp/lamp';
 import type { Store } from '../store';
@@ -37,14 +36,13 @@ export const createSigns = (services: {
     until: number | null,
     to: Listening,
   ): string => {
-    const dress = dressing.worn(doorId, to.isTrial ?? false);
-    const asked = to.language ? [to.language] : [];
-    const language = chooseLanguage(asked, languagesOf(dress), dress.fallback);
+    const worn = dressing.worn(doorId, to.isTrial ?? false);
+    const { language, say } = voiceOf(worn, [to.language ?? '']);
     const business = store.business.read();
     const zone = to.zone && isZone(to.zone) ? to.zone : (business?.zone ?? 'UTC');
     const now = clock.now();
     const at = until ?? now;
-    return fillGaps(textsOf(dress, language)[key], {
+    return say(key, {
       business: business?.name ?? '',
       // Of two English ways to write a time nobody can misread this one.
       time: momentIn({ language, clock: language === 'en' ? 'en-GB' : language, zone }, at, now),

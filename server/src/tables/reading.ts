@@ -1,4 +1,3 @@
-import { Readable } from 'node:stream';
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
 import { Refused } from '../refused';
@@ -9,8 +8,6 @@ export interface TableRow {
   cells: Readonly<Record<string, string>>;
 }
 
-/** After so many rows whoever else waits has a turn. */
-const ROWS_AT_ONCE = 100;
 const STRETCH_BYTES = 16 * 1024;
 const HEAD_BYTES = 10_000;
 const CELLS_MOST = 60;
@@ -57,7 +54,45 @@ function* stretchesOf(bytes: Buffer): Generator<Buffer> {
 
 interface Parsed {
   record: string[];
-  info: { bytes: number };
+  /** How far into the text it ends. */
+  bytes: number;
+}
+
+/**
+ * The records of a text, as they are parsed. What stands before a record that cannot be parsed is given all the same:
+ * they are taken from the parser one by one, for what waits in a stream is lost with the stream.
+ */
+async function* recordsOf(text: Buffer): AsyncGenerator<Parsed, void, undefined> {
+  let found: Parsed[] = [];
+  const parser = parse({
+    bom: true,
+    delimiter: separatorOf(text.toString('utf8', 0, HEAD_BYTES)),
+    max_record_size: CELLS_MOST * CELL_LONGEST,
+    relax_column_count: true,
+    relax_quotes: true,
+    skip_empty_lines: true,
+    trim: true,
+    on_record: (record: string[], { bytes }) => {
+      found.push({ record, bytes });
+      return null;
+    },
+  });
+  let broken: Error | null = null;
+  parser.on('error', (error) => {
+    broken = error;
+  });
+  const given = (give: (done: () => void) => unknown): Promise<void> =>
+    new Promise((done) => give(() => done()));
+  for (const stretch of stretchesOf(text)) {
+    await given((done) => parser.write(stretch, done));
+    yield* found;
+    found = [];
+    if (broken) throw broken;
+    await setImmediate();
+  }
+  await given((done) => parser.end(done));
+  yield* found;
+  if (broken) throw broken;
 }
 
 /**
@@ -72,23 +107,11 @@ export async function* rowsOf(
   const either = typeof needed === 'string' ? [needed] : needed;
   const [what = ''] = either;
   const text = Buffer.from(textOf(bytes));
-  const parser = parse({
-    bom: true,
-    delimiter: separatorOf(text.toString('utf8', 0, HEAD_BYTES)),
-    info: true,
-    max_record_size: CELLS_MOST * CELL_LONGEST,
-    relax_column_count: true,
-    relax_quotes: true,
-    skip_empty_lines: true,
-    trim: true,
-  });
-  Readable.from(stretchesOf(text)).pipe(parser);
   let names: string[] | null = null;
   let row = 0;
   try {
-    for await (const { record, info } of parser as AsyncIterable<Parsed>) {
+    for await (const { record, bytes: read } of recordsOf(text)) {
       row += 1;
-      if (row % ROWS_AT_ONCE === 0) await setImmediate();
       if (!names) {
         names = record.map(nameOf);
         if (!names.some((name) => either.includes(name))) {
@@ -97,7 +120,7 @@ export async function* rowsOf(
         continue;
       }
       const cells = names.map((name, at) => [name, withoutGuard(record[at] ?? '')]);
-      const share = Math.min(1, info.bytes / Math.max(1, text.length));
+      const share = Math.min(1, read / Math.max(1, text.length));
       yield { row, share, cells: Object.fromEntries(cells.slice(0, CELLS_MOST)) };
     }
   } catch (error) {

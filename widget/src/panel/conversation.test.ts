@@ -317,6 +317,35 @@ describe('the visitor\u2019s side of the conversation', () => {
     });
   });
 
+  describe('an order that is asked for', () => {
+    it('is the same question when it is asked anew because no answer came through, and another one otherwise', async () => {
+      const conversation = open(null, 'door-ordering');
+      const meet = async (): Promise<void> => {
+        latest().open();
+        latest().tell(welcome());
+        await settled();
+      };
+      const asks = () =>
+        PlayedSocket.all.flatMap(({ sent }) => sent.filter((one) => one.do === 'order'));
+      const ask = (number: string) => conversation.order(number, 'wren@post.example');
+      await meet();
+      const first = ask('QF-1');
+      latest().close();
+      expect(await first).toEqual({ code: 'order-not-now' });
+      await jest.advanceTimersByTimeAsync(30_000);
+      await meet();
+      const again = ask('QF-1');
+      latest().tell({ say: 'taken', id: idOf(asks().at(-1)) });
+      expect(await again).toBeNull();
+      const later = ask('QF-1');
+      latest().tell({ say: 'taken', id: idOf(asks().at(-1)) });
+      expect(await later).toBeNull();
+      const [one, two, three] = asks().map(({ id }) => id);
+      expect(two).toBe(one);
+      expect(three).not.toBe(one);
+    });
+  });
+
   describe('where consent is asked', () => {
     const asking = viewOf(
       { ...plainDress(), consent: { isAsked: true, link: '' } },

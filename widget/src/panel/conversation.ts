@@ -177,6 +177,9 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     keep(heldKey, held ? JSON.stringify(held) : '');
   };
 
+  /** The order that is asked for, under which id; empty: none is. */
+  let orderAsked = { of: '', id: '' };
+
   /** What they were greeted with goes with what they say, until it is on the roll. */
   const greeted = (): { greeted?: string } =>
     model.greeting ? { greeted: model.greeting.id } : {};
@@ -299,8 +302,12 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     /** Where an order is; null where it was found and stands on the roll now. */
     order: async (number: string, contact: string): Promise<Refusal | null> => {
       joinOtherTab();
-      const refusal = await delivery.order(nanoid(), { number, contact, page, ...greeted() });
+      const of = `${number}\n${contact}`;
+      // Asked anew because no answer came through, it is the same question.
+      if (orderAsked.of !== of) orderAsked = { of, id: nanoid() };
+      const refusal = await delivery.order(orderAsked.id, { number, contact, page, ...greeted() });
       if (refusal) return refusal;
+      orderAsked = { of: '', id: '' };
       token.store();
       tellPage({ porch: 'talked' });
       return null;

@@ -105,6 +105,15 @@ export const en = {
     return typeof sentence === 'function' ? sentence(refusal) : sentence;
   },
   tables: {
+    done: (added: number, changed: number, same: number) =>
+      `${added} added, ${changed} changed, ${same} as they were.`,
+    refused: (count: number) =>
+      count === 1 ? 'One row was not taken:' : `${count} rows were not taken:`,
+    row: (row: number, what: string, why: string) =>
+      what ? `Row ${row} (${what}): ${why}` : `Row ${row}: ${why}`,
+    restRefused: (count: number) => `… and ${count} more.`,
+    reading: (share: number, rows: number) =>
+      `${Math.round(share * 100)} % read, ${rows} ${rows === 1 ? 'row' : 'rows'} so far …`,
     takeCsv: 'Read in CSV',
     takeJson: 'Read in JSON',
     giveCsv: 'Write out CSV',
@@ -187,8 +196,12 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     'This is no server. Write its name, with a colon and its port where that is not 5222.',
   'short-code-taken': ({ what }) =>
     `${what ? `“${what}”` : 'Another one'} has this code already. Give this one another.`,
-  'table-not-understood': ({ what = 'text' }) =>
-    `This is no table that can be read: it needs a column called “${what}”. Nothing was taken from it.`,
+  'table-not-understood': ({ what = 'text', limit }) =>
+    limit === undefined
+      ? `This is no table that can be read: it needs a column called “${what}”. Nothing was taken from it.`
+      : `Row ${limit} of this table cannot be read, perhaps because a quote is not closed. Nothing was taken from it.`,
+  'table-in-work':
+    'Another table is being read in just now. Nothing was taken from this one; try again when that is done.',
   'address-taken': 'Another door has this address already. Use another one.',
   'email-not-understood': 'This does not look like an email address.',
   'phone-not-understood': 'This does not look like a phone number.',

@@ -1,7 +1,6 @@
 import type { OtherWays } from '@porch/contract/visitor';
-import { chooseLanguage, fillGaps } from '@porch/core/door-texts';
-import { languagesOf, textsOf } from '@porch/core/dress';
 import type { Dressing } from '../../dress/dressing';
+import { voiceOf } from '../../dress/voice';
 import type { Write } from '../../inbox/batch';
 import type { Claims } from '../../inbox/claims';
 import type { Store } from '../../store';
@@ -25,9 +24,8 @@ export const createOtherWays = (services: {
       const code = thread
         ? await write(() => ({ result: claims.codeFor(thread.threadId), news: [] }))
         : null;
-      const dress = dressing.published(visitor.doorId);
-      const spoken = chooseLanguage([language], languagesOf(dress), dress.fallback);
-      const text = code === null ? '' : fillGaps(textsOf(dress, spoken).wayText, { code });
+      const { say } = voiceOf(dressing.published(visitor.doorId), [language]);
+      const text = code === null ? '' : say('wayText', { code });
       const ways = registry.offered().flatMap((door) => {
         const link = registry.kindOf(door)?.writeTo?.(door, text);
         return link ? [{ name: door.name, link }] : [];

@@ -1,7 +1,6 @@
 import { toE164, toEmail } from '@porch/core/contact';
 import type { CallBack, Details, OwnAnswer, Page, ThreadState } from '@porch/core/conversation';
-import { fillGaps } from '@porch/core/door-texts';
-import { languagesOf, textsOf } from '@porch/core/dress';
+import { languagesOf } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import { isContact, ORDER_NUMBER_LONGEST, orderInWords, orderKey } from '@porch/core/orders';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
@@ -9,6 +8,7 @@ import { cleanLine, EMAIL_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/co
 import type { AskedOften } from '../../cards/cards';
 import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
+import { voiceOf } from '../../dress/voice';
 import type { Greetings } from '../../greetings/greetings';
 import { cleanPage, type Message, type Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
@@ -267,12 +267,9 @@ export const createVisiting = (services: {
         address: addressKey(address),
       };
       const found = await orders.find(asked);
-      const dress = dressing.published(doorId);
       const language = spokenAt(doorId, typed.language);
-      const texts = textsOf(dress, language ?? dress.fallback);
-      const text = orderInWords(found, language ?? dress.fallback, (key, values) =>
-        fillGaps(texts[key], values),
-      );
+      const voice = voiceOf(dressing.worn(doorId, isTrial ?? false), [typed.language ?? '']);
+      const text = orderInWords(found, voice.language, voice.say);
       const said = { kind: 'door-sign' as const, text, until: null, order: found.number };
       const before = (state: ThreadState | null) => [
         ...consentFor(doorId, state, consent),
@@ -282,7 +279,7 @@ export const createVisiting = (services: {
         writer,
         {
           ...typed,
-          text: fillGaps(texts.orderAsked, { number: found.number }),
+          text: voice.say('orderAsked', { number: found.number }),
           fileIds: [],
           language,
           device: typed.device && hashSecret(typed.device),

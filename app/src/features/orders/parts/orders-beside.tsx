@@ -1,5 +1,5 @@
 import type { Row } from '@porch/contract/entries';
-import { dayInWords } from '@porch/core/orders/words';
+import { dayInWords } from '@porch/core/days/words';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';

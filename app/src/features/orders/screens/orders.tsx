@@ -1,5 +1,5 @@
-import type { Orders, OrdersTaken } from '@porch/contract/orders';
-import { dayInWords } from '@porch/core/orders/words';
+import type { Orders } from '@porch/contract/orders';
+import { dayInWords } from '@porch/core/days/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
@@ -11,6 +11,8 @@ import { kitWords } from '../../../kit/words';
 import { HousePage } from '../../../shell/frame/house-page';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { problemOf } from '../../../shell/session/problems';
+import { TableReport } from '../../../shell/tables/table-report';
+import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import {
   useDropOrders,
@@ -21,24 +23,6 @@ import {
   useTryShop,
 } from '../data/orders';
 import { words } from '../words';
-
-const Report = ({ taken }: { taken: OrdersTaken }) => {
-  const { addedCount, changedCount, sameCount, refused, refusedCount } = taken;
-  return (
-    <View>
-      <Done text={words().done(addedCount, changedCount, sameCount)} />
-      {refusedCount > 0 ? <Text tone="brick">{words().refused(refusedCount)}</Text> : null}
-      {refused.map(({ row, number, why }) => (
-        <Text key={row} kind="second">
-          {words().row(row, number, words().whys[why])}
-        </Text>
-      ))}
-      {refusedCount > refused.length ? (
-        <Text kind="second">{words().restRefused(refusedCount - refused.length)}</Text>
-      ) : null}
-    </View>
-  );
-};
 
 const Table = ({ orders, take }: { orders: Orders; take: ReturnType<typeof useTakeOrders> }) => {
   const { progress, last } = orders;
@@ -60,9 +44,11 @@ const Table = ({ orders, take }: { orders: Orders; take: ReturnType<typeof useTa
         />
       </Row>
       {isReading ? (
-        <Text role="status">{words().reading(progress?.share ?? 0, progress?.rows ?? 0)}</Text>
+        <Text role="status">
+          {shellWords().tables.reading(progress?.share ?? 0, progress?.rows ?? 0)}
+        </Text>
       ) : last ? (
-        <Report taken={last} />
+        <TableReport taken={last} whys={words().whys} />
       ) : null}
       <Problem text={problemOf(take.error)} />
     </Section>

@@ -13,14 +13,6 @@ export const en = {
   tableMore:
     'A CSV with a head: number, email or phone, state, expected (a day), link. As often as you like: an order that is there already is changed, others stay.',
   take: 'Read in a CSV',
-  reading: (share: number, rows: number) =>
-    `${Math.round(share * 100)} % read, ${many(rows, 'row', 'rows')} so far …`,
-  done: (added: number, changed: number, same: number) =>
-    `${added} added, ${changed} changed, ${same} the same as before.`,
-  refused: (count: number) => `${many(count, 'row was', 'rows were')} not taken:`,
-  row: (row: number, number: string, why: string) =>
-    `Row ${row}${number ? ` (${number})` : ''}: ${why}`,
-  restRefused: (count: number) => `… and ${count} more.`,
   whys: {
     'number-missing': 'it has no number',
     'number-too-long': 'its number is longer than 40 characters',
@@ -32,6 +24,8 @@ export const en = {
     'day-wrong': 'its day is not understood; write 2026-12-01',
     'link-wrong': 'its link is none; write https:// in front',
     'too-many': 'there are as many orders as can be kept',
+    'row-broken':
+      'from here on it cannot be read, perhaps because a quote is not closed; what stands before it was taken',
   } satisfies Record<OrderRefusal, string>,
   drop: 'Take all orders away',
   dropAsk: (count: number) => `Take ${many(count, 'order', 'orders')} away for good?`,

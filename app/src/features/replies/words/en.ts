@@ -54,13 +54,6 @@ export const en = {
     title: 'In and out',
     more: 'As a table for spreadsheets (CSV) or for programs (JSON). Pictures do not go with them. A row with a code that is there already changes that one.',
     reading: 'Reading it in …',
-    done: (added: number, changed: number, same: number) =>
-      `${added} added, ${changed} changed, ${same} as they were.`,
-    refused: (count: number) =>
-      count === 1 ? 'One row was not taken:' : `${count} rows were not taken:`,
-    row: (row: number, what: string, why: string) =>
-      what ? `Row ${row} (${what}): ${why}` : `Row ${row}: ${why}`,
-    restRefused: (count: number) => `… and ${count} more.`,
     whys: {
       'text-empty': 'it has no text',
       'text-too-long': 'its text is too long',
