@@ -130,7 +130,7 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     name: string;
     /** Address of their face; null: initials stand for it. */
     face: string | null;
-    /** It is a card that the visitor tapped. */
+    /** It is a card that the visitor tapped, or an order that they asked for: nothing that they typed to anybody. */
     isTap?: boolean;
     /** It is the answer of a card; its files are the entry's. */
     card?: Omit<CardSaid, 'files'>;

@@ -45,6 +45,11 @@ test('orders are read in from a table, and looked up at night by number and cont
   await expect(roll).toContainText('Order QF-1101: Packed');
   await expect(roll).toContainText('Expected on Tuesday 1 December');
   await expect(number).toHaveCount(0);
+  // Read where it stands, and asked for nothing more: nobody was written to.
+  const answer = roll.getByRole('listitem').filter({ hasText: 'Order QF-1101: Packed' });
+  await expect(answer).toBeFocused();
+  await expect(answer).toBeInViewport();
+  await expect(panel.getByText('May we know who writes?')).toHaveCount(0);
   // Nobody has to answer it.
   await screen.goto(`${porch.origin}/line`);
   await expect(screen.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();

@@ -79,7 +79,9 @@ export const toVisitorEntry = (
     name: person?.name ?? '',
     face: person?.face ?? null,
     ...(entry.kind === 'visitor-said' && entry.callBack ? { callBack: entry.callBack } : {}),
-    ...(entry.kind === 'visitor-said' && entry.tapped ? { isTap: true } : {}),
+    ...(entry.kind === 'visitor-said' && (entry.tapped || entry.setAside === 'card')
+      ? { isTap: true }
+      : {}),
   };
 };
 

@@ -74,7 +74,7 @@ describe('where an order is', () => {
     expect(await panel.asks('#qf 1101', ' Ada@Post.example ')).toBe('taken');
     const { entries } = await panel.hear('entries', ({ entries: some }) => some.length > 1);
     expect(entries).toMatchObject([
-      { by: 'visitor', text: 'Where is order QF-1101?' },
+      { by: 'visitor', text: 'Where is order QF-1101?', isTap: true },
       {
         by: 'door',
         text: 'Order QF-1101: Packed\nExpected on Tuesday 1 December\nhttps://carrier.example/1101',

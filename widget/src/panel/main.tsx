@@ -325,6 +325,7 @@ const Panel = ({ conversation, door }: { conversation: Conversation; door: strin
           <OrderForm
             conversation={conversation}
             contact={shownDetails(model).email || shownDetails(model).phone}
+            answer={model.entries.findLast(({ isOrder }) => isOrder)?.seq}
             isConsentMissing={isConsentMissing}
           />
         )}

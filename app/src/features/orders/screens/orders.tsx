@@ -10,7 +10,7 @@ import { Text } from '../../../kit/text';
 import { kitWords } from '../../../kit/words';
 import { HousePage } from '../../../shell/frame/house-page';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
-import { problemOf } from '../../../shell/session/problems';
+import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { TableReport } from '../../../shell/tables/table-report';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
@@ -23,6 +23,31 @@ import {
   useTryShop,
 } from '../data/orders';
 import { words } from '../words';
+
+const Dropping = ({ count }: { count: number }) => {
+  const [isAsked, setAsked] = useState(false);
+  const { mutate, error, isPending } = useDropOrders();
+  if (count === 0) return null;
+  return isAsked ? (
+    <View role="alert">
+      <Text tone="brick">{words().dropAsk(count)}</Text>
+      <Row>
+        <Button
+          tone="brick"
+          label={words().dropDo}
+          disabled={isPending}
+          onPress={() => mutate(undefined, { onSuccess: () => setAsked(false) })}
+        />
+        <Button look="bare" label={words().dropNot} onPress={() => setAsked(false)} />
+      </Row>
+      <Problem text={problemOf(error)} />
+    </View>
+  ) : (
+    <Row>
+      <Button look="bare" tone="brick" label={words().drop} onPress={() => setAsked(true)} />
+    </Row>
+  );
+};
 
 const Table = ({ orders, take }: { orders: Orders; take: ReturnType<typeof useTakeOrders> }) => {
   const { progress, last } = orders;
@@ -51,32 +76,8 @@ const Table = ({ orders, take }: { orders: Orders; take: ReturnType<typeof useTa
         <TableReport taken={last} whys={words().whys} />
       ) : null}
       <Problem text={problemOf(take.error)} />
+      <Dropping count={orders.count} />
     </Section>
-  );
-};
-
-const Dropping = ({ count }: { count: number }) => {
-  const [isAsked, setAsked] = useState(false);
-  const { mutate, error, isPending } = useDropOrders();
-  if (count === 0) return null;
-  return isAsked ? (
-    <View role="alert">
-      <Text tone="brick">{words().dropAsk(count)}</Text>
-      <Row>
-        <Button
-          tone="brick"
-          label={words().dropDo}
-          disabled={isPending}
-          onPress={() => mutate(undefined, { onSuccess: () => setAsked(false) })}
-        />
-        <Button look="bare" label={words().dropNot} onPress={() => setAsked(false)} />
-      </Row>
-      <Problem text={problemOf(error)} />
-    </View>
-  ) : (
-    <Row>
-      <Button look="bare" tone="brick" label={words().drop} onPress={() => setAsked(true)} />
-    </Row>
   );
 };
 
@@ -127,6 +128,7 @@ const Shop = ({ orders }: { orders: Orders }) => {
         autoCapitalize="none"
         maxLength={2_000}
         onChangeText={setUrl}
+        problem={problemOf(set.error, 'url')}
       />
       <Row>
         <Button
@@ -136,12 +138,12 @@ const Shop = ({ orders }: { orders: Orders }) => {
         />
         {set.isSuccess ? <Done text={words().saved} /> : null}
       </Row>
-      <Problem text={problemOf(set.error)} />
+      <Problem text={problemElsewhere(set.error, ['url'])} />
       {shop ? (
         <>
           {shop.problem ? (
             <Text role="alert" tone="brick">
-              {words().failing(whyInWords(shop.problem))}
+              {words().failing(words().shopWhys[shop.problem] ?? whyInWords(shop.problem))}
             </Text>
           ) : null}
           <Text kind="label">{words().key}</Text>
@@ -173,7 +175,6 @@ export const OrdersScreen = () => {
       </Text>
       <Text role="status">{words().count(orders.count)}</Text>
       <Table orders={orders} take={take} />
-      <Dropping count={orders.count} />
       <Shop orders={orders} />
     </HousePage>
   );

@@ -33,7 +33,7 @@ export const en = {
   dropNot: 'Keep them',
   shop: 'From your shop',
   shopMore:
-    'Where no table has an order, your shop is asked for it by one signed request (Standard Webhooks). How it answers is written in docs/answering.md.',
+    'Where no table has an order, your shop is asked for it by one request that is signed (Standard Webhooks): POST with { "type": "order.asked", "number": … }. It answers in JSON with number, email or phone, state, expected and link, or with 404.',
   url: 'Address of your shop that is asked',
   urlMore: 'https, on the open internet. Empty: no shop is asked.',
   save: 'Save',
@@ -44,7 +44,19 @@ export const en = {
   try: 'Number of an order to try',
   tryDo: 'Ask the shop',
   tryNone: 'The shop answers: there is no order of that number.',
-  failing: (why: string) => `It did not answer when it was asked last: ${why}.`,
+  failing: (why: string) => `When it was asked last: ${why}`,
+  shopWhys: {
+    'network-inside':
+      'its address leads into this house’s own network. Write the one that it has on the internet.',
+    'network-too-slow': 'it took longer than six seconds to answer.',
+    'network-unreachable': 'it could not be reached.',
+    'network-too-many': 'it wants to be asked less often.',
+    'network-broken': 'it failed (500 or above).',
+    'network-refused': 'it refused the question.',
+    'key-refused': 'it did not take the key. Put the one below into the shop.',
+    'answer-not-understood':
+      'what it answered could not be understood. It needs number, state, and email or phone.',
+  } as Record<string, string>,
   beside: 'Orders',
   expected: (day: string) => `expected ${day}`,
   follow: 'Follow it',
