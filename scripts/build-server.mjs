@@ -1,4 +1,4 @@
-// Builds what runs on Node: the server, the street, and what fills the demo.
+// Builds what runs on Node: the server, the street, what fills the demo, and the houses of browser tests.
 import { buildForNode } from './build-for-node.mjs';
 
 await Promise.all([
@@ -14,4 +14,5 @@ await Promise.all([
   ].map((name) => buildForNode(`server/src/${name}.ts`, 'server/dist', { isLean: true })),
   buildForNode('street/src/main.ts', 'street/dist'),
   buildForNode('demo/fill.ts', 'demo/dist'),
+  buildForNode('e2e/houses/main.ts', 'e2e/dist'),
 ]);

@@ -101,7 +101,7 @@ export const installDebianParts = () => {
 const parts = [
   {
     name: 'server',
-    of: ['core', 'contract', 'server', 'street', 'demo'],
+    of: ['core', 'contract', 'server', 'street', 'demo', 'e2e/houses'],
     with: ['scripts/build-server.mjs', 'scripts/build-for-node.mjs'],
     out: [
       'server/dist/main.js',
@@ -112,6 +112,7 @@ const parts = [
       'server/dist/restore.js',
       'street/dist/main.js',
       'demo/dist/fill.js',
+      'e2e/dist/main.js',
     ],
   },
   {

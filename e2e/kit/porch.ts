@@ -14,7 +14,7 @@ import {
 import type { Dressed } from '@porch/contract/dress';
 import type { House } from '@porch/contract/house';
 import type { Dress } from '@porch/core/dress';
-import { launch, type Running } from './processes';
+import { Houses, type Running, startServer } from './processes';
 
 export { expect };
 
@@ -64,7 +64,12 @@ export class Porch {
   private readonly streetPort = nextStreetPort();
   private cookie = '';
 
-  constructor(name: string) {
+  /** `hasOwnServer`: in a process of its own, which can be killed. */
+  constructor(
+    name: string,
+    private readonly houses: Houses,
+    private readonly hasOwnServer: boolean,
+  ) {
     this.dataDir = mkdtempSync(join(tmpdir(), `porch-${name}-`));
   }
 
@@ -83,7 +88,7 @@ export class Porch {
 
   /** `env`: what is set otherwise than usual. */
   async open(port = 0, env: Record<string, string> = {}): Promise<void> {
-    this.server = await launch('server/dist/main.js', {
+    const all = {
       PORT: String(port),
       DATA_DIR: this.dataDir,
       LOG_LEVEL: 'error',
@@ -93,7 +98,8 @@ export class Porch {
       NETWORKS_NEAR: `http://127.0.0.1:${this.streetPort}`,
       MAIL_PORT: String(this.streetPort + OWN_MAIL),
       ...env,
-    });
+    };
+    this.server = await (this.hasOwnServer ? startServer(all) : this.houses.open('house', all));
   }
 
   /** A request as a page of ours would send it. */
@@ -127,14 +133,13 @@ export class Porch {
 
   /** Quillfern Nursery's website, with a door's one line on its pages. */
   async openStreet(publicId: string): Promise<void> {
-    this.street = await launch('street/dist/main.js', {
+    this.street = await this.houses.open('street', {
       STREET_PORT: String(this.streetPort),
       STREET_MAIL_PORT: String(this.streetMailPort),
       PORCH_MAIL_PORT: String(this.streetPort + OWN_MAIL),
       PORCH_ORIGIN: this.origin,
       DOOR: publicId,
       QUIET: '1',
-      CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
       NETWORKS: JSON.stringify(networkAccounts),
     });
@@ -183,10 +188,8 @@ export class Porch {
   /** Sets the server's clock forward and lets it do what is due. */
   async pass(ms: number): Promise<void> {
     this.now += ms;
-    const done = once(this.server.child, 'message');
-    this.street?.child.send({ setClock: this.now });
-    this.server.child.send({ setClock: this.now });
-    await done;
+    await this.street?.setClock(this.now);
+    await this.server.setClock(this.now);
   }
 
   /** As a power cut does. */
@@ -352,9 +355,15 @@ export const attach = async (
   await (await choosing).setFiles(file);
 };
 
+/** A test that kills or stops its server has this tag: its server is a process of its own. */
+export const ownServer = { tag: '@own-server' };
+
+let housesOfWorker: Houses | null = null;
+
 export const test = base.extend<{ porch: Porch; emptyPorch: Porch }>({
-  emptyPorch: async ({ browser, browserName }, use) => {
-    const porch = new Porch(browserName);
+  emptyPorch: async ({ browser, browserName }, use, { tags }) => {
+    housesOfWorker ??= new Houses();
+    const porch = new Porch(browserName, housesOfWorker, tags.includes(ownServer.tag));
     await porch.open();
     await use(porch);
     // Devices that a test opened would go on looking for its server beside all tests after it.

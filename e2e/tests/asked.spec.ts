@@ -3,7 +3,7 @@ import type { House } from '@porch/contract/house';
 import type { Card } from '@porch/core/cards';
 import { cardOf } from '@porch/core/test-kit/cards';
 import { expectClean } from '../kit/clean';
-import { expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+import { expect, ownerPhone, ownServer, type Porch, test, visitorPhone } from '../kit/porch';
 
 const card = (id: string, question: string, answer: string, change: Partial<Card> = {}): Card =>
   cardOf(id, { question, answer, ...change });
@@ -113,23 +113,24 @@ test('a card passes it to somebody, and the roll says to whom', async ({ browser
   await expect(screen.getByRole('log')).toContainText('asked often, for Maren Oduya');
 });
 
-test('a card that was tapped without signal is answered once there is some', async ({
-  browser,
-  porch,
-}) => {
-  await offer(porch);
-  const { panel, context } = await visitorPhone(browser, porch);
-  const button = panel.getByRole('button', { name: 'When are you open?' });
-  await expect(button).toBeVisible();
-  await context.setOffline(true);
-  await porch.kill();
-  await button.click();
-  await expect(panel.getByText('Waiting to be sent')).toBeVisible();
-  await porch.open(porch.server.port);
-  await context.setOffline(false);
-  await expect(panel.getByText('Every day from nine.')).toBeVisible();
-  await expect(panel.getByText('Waiting to be sent')).toHaveCount(0);
-});
+test(
+  'a card that was tapped without signal is answered once there is some',
+  ownServer,
+  async ({ browser, porch }) => {
+    await offer(porch);
+    const { panel, context } = await visitorPhone(browser, porch);
+    const button = panel.getByRole('button', { name: 'When are you open?' });
+    await expect(button).toBeVisible();
+    await context.setOffline(true);
+    await porch.kill();
+    await button.click();
+    await expect(panel.getByText('Waiting to be sent')).toBeVisible();
+    await porch.open(porch.server.port);
+    await context.setOffline(false);
+    await expect(panel.getByText('Every day from nine.')).toBeVisible();
+    await expect(panel.getByText('Waiting to be sent')).toHaveCount(0);
+  },
+);
 
 test('a question is written, tried in the preview, put in its place and published', async ({
   browser,

@@ -1,5 +1,5 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { expect, type Porch, signInOn, test, visitorPhone, watched } from '../kit/porch';
+import { expect, ownServer, type Porch, signInOn, test, visitorPhone, watched } from '../kit/porch';
 import { alertsOn, ringBy } from '../kit/push';
 
 const second = 1_000;
@@ -120,40 +120,41 @@ test('a short reply from the alert reaches the visitor, and a light by the other
   await expect(panel.getByText('With a customer, back in a moment')).toBeVisible();
 });
 
-test('it rings on while nobody looks, over a restart, and stops with the first look', async ({
-  browser,
-  porch,
-}) => {
-  const phone = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');
-  const { say } = await visitorPhone(browser, porch);
-  await say('Hello');
-  await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(1);
-  // Killed between sending and noting it, it would rightly send that one again.
-  const device = phone.page.getByRole('list', { name: 'Your devices' }).getByRole('listitem');
-  await expect
-    .poll(async () => {
-      await phone.page.reload();
-      return device.first().textContent();
-    })
-    .toContain('last rung');
-  await phone.page.goto('about:blank');
-  const port = await porch.kill();
-  await porch.open(port);
-  await porch.pass(60 * second);
-  await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(2);
-  const causes = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').cause);
-  expect(causes).toEqual(['first', 'again']);
-  await phone.page.goto(`${porch.origin}/line`);
-  await phone.page.getByRole('link', { name: /^Somebody/ }).click();
-  await expect(
-    phone.page.getByText(/^Rang Maren Oduya 10:00, 10:01; Maren Oduya looked/),
-  ).toBeVisible();
-  // The look takes back what was rung; after that nothing more comes.
-  await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(3);
-  await porch.pass(300 * second);
-  const said = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').say);
-  expect(said).toEqual(['ring', 'ring', 'hush']);
-});
+test(
+  'it rings on while nobody looks, over a restart, and stops with the first look',
+  ownServer,
+  async ({ browser, porch }) => {
+    const phone = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');
+    const { say } = await visitorPhone(browser, porch);
+    await say('Hello');
+    await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(1);
+    // Killed between sending and noting it, it would rightly send that one again.
+    const device = phone.page.getByRole('list', { name: 'Your devices' }).getByRole('listitem');
+    await expect
+      .poll(async () => {
+        await phone.page.reload();
+        return device.first().textContent();
+      })
+      .toContain('last rung');
+    await phone.page.goto('about:blank');
+    const port = await porch.kill();
+    await porch.open(port);
+    await porch.pass(60 * second);
+    await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(2);
+    const causes = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').cause);
+    expect(causes).toEqual(['first', 'again']);
+    await phone.page.goto(`${porch.origin}/line`);
+    await phone.page.getByRole('link', { name: /^Somebody/ }).click();
+    await expect(
+      phone.page.getByText(/^Rang Maren Oduya 10:00, 10:01; Maren Oduya looked/),
+    ).toBeVisible();
+    // The look takes back what was rung; after that nothing more comes.
+    await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(3);
+    await porch.pass(300 * second);
+    const said = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').say);
+    expect(said).toEqual(['ring', 'ring', 'hush']);
+  },
+);
 
 test('whoever has the conversation in sight is not rung for it', async ({ browser, porch }) => {
   const phone = await ringingPhone(await browser.newContext(phones), porch, 'first-phone');

@@ -2,7 +2,15 @@ import type { Since } from '@porch/contract/line';
 import { cardOf } from '@porch/core/test-kit/cards';
 import { expectClean } from '../kit/clean';
 import { customersPhone, letGoWrong, openDoorTo } from '../kit/networks';
-import { answer, expect, networkAccounts, ownerPhone, test, visitorPhone } from '../kit/porch';
+import {
+  answer,
+  expect,
+  networkAccounts,
+  ownerPhone,
+  ownServer,
+  test,
+  visitorPhone,
+} from '../kit/porch';
 
 const minute = 60_000;
 const hour = 60 * minute;
@@ -369,37 +377,38 @@ test('the questions of a listing are the cards of the website, whichever is chan
   }).toPass();
 });
 
-test('a busy morning with everything going wrong has each message once', async ({
-  browser,
-  porch,
-}) => {
-  test.slow();
-  const kinds = ['text', 'pigeonpost', 'wavelet', 'tintype', 'townfinder'] as const;
-  const faults = ['twice', 'out-of-order', 'twice', 'cut', 'slow'] as const;
-  for (const [at, kind] of kinds.entries()) {
-    await openDoorTo(porch, kind, `Door ${at}`);
-    await letGoWrong(porch, kind, faults[at] ?? 'none');
-  }
-  const phone = await ownerPhone(browser, porch);
-  await fetch(`${porch.site}/networks/busy-morning`, {
-    method: 'POST',
-    body: new URLSearchParams({ speed: '600' }),
-  });
-  // Killed in the middle of it, the house comes back, and the networks say again what it has not taken.
-  await expect(phone.getByRole('button', { name: /^Waiting, [1-9]/ })).toBeVisible();
-  await porch.open(await porch.kill());
-  for (const kind of kinds) await letGoWrong(porch, kind, 'none');
-  const said = async (): Promise<number> => {
-    await porch.pass(60_000);
-    const { entries } = await porch.ask<Since>('GET', '/api/since?seq=0');
-    return entries.filter(({ kind }) => kind === 'visitor-said').length;
-  };
-  await expect.poll(said, { timeout: 90_000 }).toBe(120);
-  // Nothing comes after it, and nobody stands in the line twice.
-  await phone.reload();
-  await expect(phone.getByRole('button', { name: /^Waiting, 40/ })).toBeVisible();
-  expect(await said()).toBe(120);
-});
+test(
+  'a busy morning with everything going wrong has each message once',
+  ownServer,
+  async ({ browser, porch }) => {
+    test.slow();
+    const kinds = ['text', 'pigeonpost', 'wavelet', 'tintype', 'townfinder'] as const;
+    const faults = ['twice', 'out-of-order', 'twice', 'cut', 'slow'] as const;
+    for (const [at, kind] of kinds.entries()) {
+      await openDoorTo(porch, kind, `Door ${at}`);
+      await letGoWrong(porch, kind, faults[at] ?? 'none');
+    }
+    const phone = await ownerPhone(browser, porch);
+    await fetch(`${porch.site}/networks/busy-morning`, {
+      method: 'POST',
+      body: new URLSearchParams({ speed: '600' }),
+    });
+    // Killed in the middle of it, the house comes back, and the networks say again what it has not taken.
+    await expect(phone.getByRole('button', { name: /^Waiting, [1-9]/ })).toBeVisible();
+    await porch.open(await porch.kill());
+    for (const kind of kinds) await letGoWrong(porch, kind, 'none');
+    const said = async (): Promise<number> => {
+      await porch.pass(60_000);
+      const { entries } = await porch.ask<Since>('GET', '/api/since?seq=0');
+      return entries.filter(({ kind }) => kind === 'visitor-said').length;
+    };
+    await expect.poll(said, { timeout: 90_000 }).toBe(120);
+    // Nothing comes after it, and nobody stands in the line twice.
+    await phone.reload();
+    await expect(phone.getByRole('button', { name: /^Waiting, 40/ })).toBeVisible();
+    expect(await said()).toBe(120);
+  },
+);
 
 test('a missed call stands in the line, is heard, called back and answered by text', async ({
   browser,

@@ -8,6 +8,7 @@ import {
   openPanel,
   openVisitor,
   ownerPhone,
+  ownServer,
   type Porch,
   test,
   visitorPhone,
@@ -89,22 +90,23 @@ test('an owner without signal answers and wraps up all the same, over a reload',
   await expect(phone.getByRole('button', { name: 'Waiting, 0' })).toBeVisible();
 });
 
-test('a server that was killed comes back, and both sides catch up by themselves', async ({
-  browser,
-  porch,
-}) => {
-  const phone = await ownerPhone(browser, porch);
-  const { panel, say } = await visitorPhone(browser, porch);
-  await say('Before');
-  await openVisitor(phone, 'Before');
-  const port = await porch.kill();
-  await say('While it was down');
-  await answer(phone, 'Answered while it was down');
-  await expect(panel.getByText('No connection.')).toBeVisible();
-  await porch.open(port);
-  await expect(phone.getByRole('log')).toContainText('While it was down', { timeout: 40_000 });
-  await expect(panel.getByText('Answered while it was down')).toHaveCount(1, { timeout: 40_000 });
-});
+test(
+  'a server that was killed comes back, and both sides catch up by themselves',
+  ownServer,
+  async ({ browser, porch }) => {
+    const phone = await ownerPhone(browser, porch);
+    const { panel, say } = await visitorPhone(browser, porch);
+    await say('Before');
+    await openVisitor(phone, 'Before');
+    const port = await porch.kill();
+    await say('While it was down');
+    await answer(phone, 'Answered while it was down');
+    await expect(panel.getByText('No connection.')).toBeVisible();
+    await porch.open(port);
+    await expect(phone.getByRole('log')).toContainText('While it was down', { timeout: 40_000 });
+    await expect(panel.getByText('Answered while it was down')).toHaveCount(1, { timeout: 40_000 });
+  },
+);
 
 interface Writer {
   token: string;
@@ -142,36 +144,38 @@ const startWriting = (porch: Porch, door: string, which: number): Writer => {
   return writer;
 };
 
-test('killed while fifty visitors write, it has every acknowledged message once and in order', async ({
-  porch,
-}) => {
-  const { publicId } = await porch.door();
-  const writers = Array.from({ length: 50 }, (_, index) => startWriting(porch, publicId, index));
-  const acknowledged = () => writers.reduce((sum, writer) => sum + writer.acknowledged.length, 0);
-  await expect.poll(acknowledged).toBeGreaterThan(400);
-  const port = await porch.kill();
-  for (const { socket } of writers) socket.terminate();
-  await porch.open(port);
+test(
+  'killed while fifty visitors write, it has every acknowledged message once and in order',
+  ownServer,
+  async ({ porch }) => {
+    const { publicId } = await porch.door();
+    const writers = Array.from({ length: 50 }, (_, index) => startWriting(porch, publicId, index));
+    const acknowledged = () => writers.reduce((sum, writer) => sum + writer.acknowledged.length, 0);
+    await expect.poll(acknowledged).toBeGreaterThan(400);
+    const port = await porch.kill();
+    for (const { socket } of writers) socket.terminate();
+    await porch.open(port);
 
-  const roll = new Map<string, string[]>();
-  for (let after = ''; ; ) {
-    const page = await porch.ask<LinePage>('GET', `/api/line?group=waiting${after}`);
-    for (const { id } of page.rows) {
-      const { entries } = await porch.ask<RollPage>('GET', `/api/conversations/${id}`);
-      const ids = entries.flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.id] : []));
-      roll.set(ids[0]?.split('-message')[0] ?? '', ids);
+    const roll = new Map<string, string[]>();
+    for (let after = ''; ; ) {
+      const page = await porch.ask<LinePage>('GET', `/api/line?group=waiting${after}`);
+      for (const { id } of page.rows) {
+        const { entries } = await porch.ask<RollPage>('GET', `/api/conversations/${id}`);
+        const ids = entries.flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.id] : []));
+        roll.set(ids[0]?.split('-message')[0] ?? '', ids);
+      }
+      if (page.next === null) break;
+      after = `&after=${page.next}`;
     }
-    if (page.next === null) break;
-    after = `&after=${page.next}`;
-  }
-  for (const [index, { acknowledged: ids }] of writers.entries()) {
-    const kept = roll.get(`writer-${index}`) ?? [];
-    expect(new Set(kept).size).toBe(kept.length);
-    // What was on its way may be there as well; what was acknowledged must be, in its order.
-    expect(kept.slice(0, ids.length)).toEqual(ids);
-    expect(kept.length).toBeLessThanOrEqual(ids.length + 1);
-  }
-});
+    for (const [index, { acknowledged: ids }] of writers.entries()) {
+      const kept = roll.get(`writer-${index}`) ?? [];
+      expect(new Set(kept).size).toBe(kept.length);
+      // What was on its way may be there as well; what was acknowledged must be, in its order.
+      expect(kept.slice(0, ids.length)).toEqual(ids);
+      expect(kept.length).toBeLessThanOrEqual(ids.length + 1);
+    }
+  },
+);
 
 test('a phone whose clock is an hour off shows the right times left', async ({
   browser,
@@ -372,35 +376,40 @@ test('what was refused at once is not offered to be undone', async ({ browser, p
   expect(await undo.isVisible()).toBe(false);
 });
 
-test('after a restored backup both sides show what the house has, and go on from there', async ({
-  browser,
-  porch,
-}) => {
-  const phone = await ownerPhone(browser, porch);
-  const { panel, say } = await visitorPhone(browser, porch);
-  await say('Before the backup');
-  await openVisitor(phone, 'Before the backup');
-  const backup = porch.backUp();
-  await say('After the backup');
-  await expect(phone.getByRole('log')).toContainText('After the backup');
-  await answer(phone, 'An answer that will be gone');
-  await expect(panel.getByText('An answer that will be gone')).toBeVisible();
-  const port = await porch.stop();
-  porch.restore(backup);
-  await porch.open(port);
-  await expect(phone.getByRole('log')).not.toContainText('After the backup');
-  await expect(panel.getByText('An answer that will be gone')).toBeHidden();
-  await expect(panel.getByText('Before the backup')).toBeVisible();
-  await say('And on we go');
-  await expect(phone.getByRole('log')).toContainText('And on we go');
-});
+test(
+  'after a restored backup both sides show what the house has, and go on from there',
+  ownServer,
+  async ({ browser, porch }) => {
+    const phone = await ownerPhone(browser, porch);
+    const { panel, say } = await visitorPhone(browser, porch);
+    await say('Before the backup');
+    await openVisitor(phone, 'Before the backup');
+    const backup = porch.backUp();
+    await say('After the backup');
+    await expect(phone.getByRole('log')).toContainText('After the backup');
+    await answer(phone, 'An answer that will be gone');
+    await expect(panel.getByText('An answer that will be gone')).toBeVisible();
+    const port = await porch.stop();
+    porch.restore(backup);
+    await porch.open(port);
+    await expect(phone.getByRole('log')).not.toContainText('After the backup');
+    await expect(panel.getByText('An answer that will be gone')).toBeHidden();
+    await expect(panel.getByText('Before the backup')).toBeVisible();
+    await say('And on we go');
+    await expect(phone.getByRole('log')).toContainText('And on we go');
+  },
+);
 
-test('a second server on the same data starts nothing, and says why', async ({ porch }) => {
-  const { code, said } = await porch.startAnother();
-  expect(code).toBe(1);
-  expect(said).toContain('Another Hello Porch already runs on the data');
-  expect((await porch.ask<LinePage>('GET', '/api/line?group=waiting')).rows).toEqual([]);
-});
+test(
+  'a second server on the same data starts nothing, and says why',
+  ownServer,
+  async ({ porch }) => {
+    const { code, said } = await porch.startAnother();
+    expect(code).toBe(1);
+    expect(said).toContain('Another Hello Porch already runs on the data');
+    expect((await porch.ask<LinePage>('GET', '/api/line?group=waiting')).rows).toEqual([]);
+  },
+);
 
 test('a house that cannot write says so on the screen', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);

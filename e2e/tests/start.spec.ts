@@ -2,7 +2,16 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, owner, type Porch, signInOn, test, visitorPhone, watched } from '../kit/porch';
+import {
+  expect,
+  owner,
+  ownServer,
+  type Porch,
+  signInOn,
+  test,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 
 const phones = { serviceWorkers: 'allow' } as const;
 
@@ -173,33 +182,36 @@ test('signing in is readable and works before any of the app has come, and goes 
   await expect(slow.getByRole('button', { name: /^Porch light: Answering now/ })).toBeVisible();
 });
 
-test('a newer app is told of, and takes no half-written answer with it', async ({
-  browser,
-  porch,
-}) => {
-  const appDir = mkdtempSync(join(tmpdir(), 'app-'));
-  cpSync('app/dist', appDir, { recursive: true });
-  rmSync(join(appDir, 'worker.js.gz'));
-  await porch.open(await porch.stop(), { APP_DIR: appDir });
-  const context = await browser.newContext(phones);
-  const phone = await watched(context);
-  const wren = await visitorPhone(browser, porch);
-  await wren.say('Hello');
-  await signedIn(phone, porch, ['Hello']);
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
-  await phone.getByRole('textbox', { name: 'Your answer' }).fill('Half a thought');
-  // The server has another build from now on: its worker says another name, and the page is another one.
-  const [build] = /[0-9a-f]{12}/.exec(readFileSync(join(appDir, 'index.html'), 'utf8')) ?? [];
-  const renew = (file: string): void => {
-    const path = join(appDir, file);
-    writeFileSync(path, readFileSync(path, 'utf8').replaceAll(build ?? '', 'another-name'));
-  };
-  renew('worker.js');
-  await phone.evaluate(async () => (await navigator.serviceWorker.ready).update());
-  await expect(phone.getByText('A new version is here. What you are writing stays.')).toBeVisible();
-  const reloaded = phone.waitForEvent('load');
-  await phone.getByRole('button', { name: 'Take it' }).click();
-  await reloaded;
-  await expect(phone.getByRole('textbox', { name: 'Your answer' })).toHaveValue('Half a thought');
-  rmSync(appDir, { recursive: true });
-});
+test(
+  'a newer app is told of, and takes no half-written answer with it',
+  ownServer,
+  async ({ browser, porch }) => {
+    const appDir = mkdtempSync(join(tmpdir(), 'app-'));
+    cpSync('app/dist', appDir, { recursive: true });
+    rmSync(join(appDir, 'worker.js.gz'));
+    await porch.open(await porch.stop(), { APP_DIR: appDir });
+    const context = await browser.newContext(phones);
+    const phone = await watched(context);
+    const wren = await visitorPhone(browser, porch);
+    await wren.say('Hello');
+    await signedIn(phone, porch, ['Hello']);
+    await phone.getByRole('link', { name: /^Somebody/ }).click();
+    await phone.getByRole('textbox', { name: 'Your answer' }).fill('Half a thought');
+    // The server has another build from now on: its worker says another name, and the page is another one.
+    const [build] = /[0-9a-f]{12}/.exec(readFileSync(join(appDir, 'index.html'), 'utf8')) ?? [];
+    const renew = (file: string): void => {
+      const path = join(appDir, file);
+      writeFileSync(path, readFileSync(path, 'utf8').replaceAll(build ?? '', 'another-name'));
+    };
+    renew('worker.js');
+    await phone.evaluate(async () => (await navigator.serviceWorker.ready).update());
+    await expect(
+      phone.getByText('A new version is here. What you are writing stays.'),
+    ).toBeVisible();
+    const reloaded = phone.waitForEvent('load');
+    await phone.getByRole('button', { name: 'Take it' }).click();
+    await reloaded;
+    await expect(phone.getByRole('textbox', { name: 'Your answer' })).toHaveValue('Half a thought');
+    rmSync(appDir, { recursive: true });
+  },
+);
