@@ -35,6 +35,7 @@ const subjects = [
   'persons',
   'deeds',
   'writing',
+  'shelf',
   'replies',
   'orders',
   'line',

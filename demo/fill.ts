@@ -23,7 +23,14 @@ import { demoOrders } from './orders';
 import { type Visitor, visitors } from './people';
 import { businessPicture, facePicture, plantPicture } from './pictures';
 import { ownWords, quickReplies as stored } from './quick-replies';
+import { demoThings } from './shelf';
 import { notes, threads, waiting } from './threads';
+
+/** A line of ours as it is said: "> [shelf monstera] Here" has that with it. */
+const answerIn = (line: string): { text: string; shelf?: string[] } => {
+  const [, thing, text = ''] = /^> (?:\[shelf ([\w-]+)\] )?(.*)$/s.exec(line) ?? [];
+  return thing ? { text, shelf: [`shelf-quillfern-${thing}`] } : { text };
+};
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
@@ -120,11 +127,24 @@ const willing = (): Outside => {
 };
 
 /** Answers that are stored, as often used as they would be after a year. */
+/** What stands on the shelf, with its pictures. */
+const storeShelf = async (services: Services, now: number, memberId: string): Promise<void> => {
+  for (const { id, plant, thing } of demoThings(now)) {
+    const fileId = plant === null ? null : `${id}-picture`;
+    if (fileId) {
+      const name = `${thing.name}.png`;
+      await services.files.take(fileId, name, await plantPicture(plant ?? 0), { memberId });
+    }
+    services.shelf.put(id, { revision: 0, thing, fileId });
+  }
+};
+
 const storeReplies = ({ quickReplies, store, clock }: Services, ownerId: string): void => {
   for (const word of ownWords) store.ownWords.add(word);
-  for (const [index, { usedCount, isOwn = false, ...reply }] of stored.entries()) {
+  for (const [index, { usedCount, isOwn = false, shelf = [], ...reply }] of stored.entries()) {
     const id = `demo-quick-reply-${String(index).padStart(2, '0')}`;
-    const typed = { ...reply, isOwn, language: 'en', revision: 0, fileIds: [] };
+    const shelfIds = shelf.map((thing) => `shelf-quillfern-${thing}`);
+    const typed = { ...reply, isOwn, language: 'en', revision: 0, fileIds: [], shelfIds };
     quickReplies.putNow(id, typed, ownerId);
     for (let used = 0; used < usedCount; used += 1) store.quickReplies.use(id, clock.now());
   }
@@ -386,7 +406,10 @@ export const fill = async (options: {
   }
   for (const network of options.networks ?? []) openNetwork(services, network, siteOrigin);
   if (options.mailPort) openMailDoor(services);
-  storeReplies(services, members[0]?.id ?? '');
+  const [first] = members;
+  if (!first) throw new Error('the demo needs somebody who answers');
+  await storeShelf(services, options.now, first.id);
+  storeReplies(services, first.id);
   for (const order of demoOrders(options.now)) store.orders.put(order, options.now);
   const [door] = demoDoors;
   if (!door) throw new Error('the demo needs a door');
@@ -439,7 +462,7 @@ export const fill = async (options: {
         );
       } else if (line.startsWith('> ')) {
         push(95_000 + ((index * 53 + said * 29) % 11) * 20_000, () =>
-          deed({ do: 'say', id: thisId, text: line.slice(2), fileIds: [] }),
+          deed({ do: 'say', id: thisId, fileIds: [], ...answerIn(line) }),
         );
         push(6_000, () => services.visiting.progress(sender, 'visitor-read', 1e15));
       } else {

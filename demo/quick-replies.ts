@@ -5,6 +5,8 @@ export const quickReplies: readonly {
   text: string;
   group: string;
   isOwn?: boolean;
+  /** What of the shelf goes with it. */
+  shelf?: readonly string[];
   usedCount: number;
 }[] = [
   {
@@ -19,6 +21,7 @@ export const quickReplies: readonly {
     code: 'parking',
     text: 'There are six spaces in our own yard, behind the glasshouse: turn in at the blue gate on Mill Lane. They are free while you are with us.',
     group: 'Shop',
+    shelf: ['glasshouse'],
     usedCount: 17,
   },
   {

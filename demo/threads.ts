@@ -1,11 +1,11 @@
 /**
- * What was said, thread by thread: lines that begin with `>` are ours, `[picture]` sends one, and
- * `[goes to X]` is a step on the website's path.
+ * What was said, thread by thread: lines that begin with `>` are ours, and with `[shelf X]` something of the shelf
+ * goes with them; `[picture]` sends one, and `[goes to X]` is a step on the website's path.
  */
 export const threads: readonly (readonly string[])[] = [
   [
     'Hello, is the big variegated monstera from the window still for sale?',
-    '> It is. 65 with the pot, 58 without. Shall I put your name on it?',
+    '> [shelf monstera] It is. 65 with the pot, 58 without. Shall I put your name on it?',
     'With the pot please! I come by on Saturday.',
     '> Done. It stands behind the counter from Friday.',
   ],
@@ -67,7 +67,7 @@ export const threads: readonly (readonly string[])[] = [
   ],
   [
     'What do I need to mount a staghorn fern on wood?',
-    '> A board, sphagnum moss, fishing line and patience. We sell a kit for 18, or we do it with you on the bench.',
+    '> [shelf staghorn-kit] A board, sphagnum moss, fishing line and patience. We sell a kit for 18, or we do it with you on the bench.',
   ],
   [
     'Good morning, do you do office plants with care? About 20 pots.',

@@ -146,14 +146,14 @@ await panel.getByText('just been watered').waitFor();
 await panel.getByLabel('Your message').fill('Yes please, I come by on Saturday.');
 await panel.getByRole('button', { name: 'Send' }).click();
 await owners.getByText('I come by on Saturday').waitFor();
-await shoot(owners, 'conversation-phone');
+const talking = await owners.screenshot();
 await panel.getByText('Read').first().waitFor();
 await shoot(visitor, 'panel-website');
 
 await owners.getByRole('button', { name: 'Back to the line' }).click();
 await owners.getByRole('button', { name: /^Porch light/ }).click();
 await owners.getByRole('dialog', { name: 'Porch light' }).waitFor();
-await shoot(owners, 'lamp-phone');
+await sideBySide('conversation-and-lamp', [talking, await owners.screenshot()]);
 await owners.keyboard.press('Escape');
 await owners.getByRole('link', { name: /^Follow-ups/ }).click();
 await owners.getByRole('heading', { name: /^Later, / }).waitFor();
@@ -197,6 +197,43 @@ await owners.getByLabel('Text', { exact: true }).blur();
 const writing = await owners.screenshot();
 await owners.getByRole('button', { name: 'Forget my changes' }).click();
 await sideBySide('answering', [behindDots, withGaps, tray, writing]);
+
+// The shelf: as it stands in the house, beside an answer, and handed over; and an order that was looked up.
+await owners.goto(`${origin}/house/shelf`);
+await owners.getByRole('link', { name: /^Change Calathea/ }).waitFor();
+const shelf = await owners.screenshot();
+const asking = await open(phone);
+await asking.goto(street);
+await asking.getByRole('button', { name: /\. Write to us/ }).click();
+const asked = asking.frameLocator('iframe');
+await asked
+  .getByLabel('Your message')
+  .fill('When could Maren repot it, and do you have a monstera?');
+await asked.getByRole('button', { name: 'Send' }).click();
+await owners.goto(`${origin}/line`);
+await owners.getByRole('link', { name: /could Maren repot it/ }).click();
+await owners.getByRole('button', { name: 'Put something in from the shelf' }).click();
+await owners.getByRole('button', { name: /^Put in Repotting hour/ }).waitFor();
+const beside = await owners.screenshot();
+for (const thing of [/^Put in Variegated monstera/, /^Put in Repotting hour/]) {
+  const take = owners.getByRole('button', { name: thing });
+  if ((await take.count()) === 0) {
+    await owners.getByRole('button', { name: 'Put something in from the shelf' }).click();
+  }
+  await take.click();
+}
+await answer.fill('One is left. Choose an hour:');
+await owners.getByRole('button', { name: 'Send', exact: true }).click();
+await asked.getByRole('button', { name: 'Skip' }).click();
+await asked.getByRole('article', { name: /^Variegated/ }).scrollIntoViewIfNeeded();
+const handedOver = await asking.screenshot();
+await asked.getByRole('button', { name: 'Where is my order?' }).click();
+await asked.getByLabel(/^Order number/).fill('QF-1104');
+await asked.getByLabel(/^Email or phone/).fill('wren@post.example');
+await asked.getByRole('button', { name: 'Find it' }).click();
+await asked.getByText('Order QF-1104: Being potted').waitFor();
+await sideBySide('shelf-and-orders', [shelf, beside, handedOver, await asking.screenshot()]);
+await asking.close();
 
 // Asked often: as buttons, with what follows, a guide that was found, and as it is written.
 const curious = await open(phone);

@@ -55,6 +55,17 @@ const whole: WholeEntries = {
     files,
     way: 'screen',
     picked: { kind: 'reply', id: 'reply-000001' },
+    shelf: [
+      {
+        id: 'shelf-id-00001',
+        kind: 'item',
+        name: 'Monstera',
+        lines: ['£24.50'],
+        link: 'https://quillfern.example/monstera',
+        linkWords: '',
+        files: [],
+      },
+    ],
   },
   details: {
     ...filed,

@@ -1,4 +1,10 @@
-import type { CallBack, ConversationState, Entry, Group } from '@porch/core/conversation';
+import type {
+  CallBack,
+  ConversationState,
+  Entry,
+  Group,
+  ShelfSaid,
+} from '@porch/core/conversation';
 import {
   askedFields,
   groups,
@@ -11,6 +17,7 @@ import {
 import { FILE_LIMITS } from '@porch/core/files';
 import { isId } from '@porch/core/ids';
 import { owings } from '@porch/core/promises';
+import { shelfKinds } from '@porch/core/shelf';
 import { EMAIL_LONGEST, MESSAGE_LONGEST, NAME_LONGEST, PHONE_LONGEST } from '@porch/core/text';
 import { z } from 'zod';
 
@@ -105,6 +112,16 @@ const CardSaidSchema = z.object({
   asks: z.object({ field: z.enum(askedFields), label: z.string() }).nullable(),
 });
 
+export const ShelfSaidSchema = z.object({
+  id: IdSchema,
+  kind: z.enum(shelfKinds),
+  name: z.string(),
+  lines: z.array(z.string()),
+  link: z.string(),
+  linkWords: z.string(),
+  files: z.array(FileMentionSchema),
+}) satisfies z.ZodType<ShelfSaid>;
+
 /** An entry in today's shape, exactly. */
 export const EntrySchema = z.discriminatedUnion('kind', [
   z.object({
@@ -141,6 +158,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     memberId: IdSchema,
     way: WaySchema,
     picked: PickedSchema.optional(),
+    shelf: z.array(ShelfSaidSchema).optional(),
   }),
   z.object({
     ...filed,

@@ -1,6 +1,7 @@
 import { THREADS_MOST } from '@porch/core/conversation';
 import { likenesses } from '@porch/core/likeness';
 import { OWED_LONGEST } from '@porch/core/promises';
+import { SHELF_SAID_MOST } from '@porch/core/shelf';
 import { z } from 'zod';
 import {
   CountsSchema,
@@ -65,6 +66,8 @@ export const DeedSchema = z.discriminatedUnion('do', [
     threadId: IdSchema.optional(),
     /** From what it was made, where it was not all typed. */
     picked: PickedSchema.optional(),
+    /** What is put in from the shelf, by its ids. */
+    shelf: z.array(IdSchema).max(SHELF_SAID_MOST).optional(),
   }),
   z.object({ do: z.literal('read'), id: IdSchema, upTo: SeqSchema }),
   z.object({ do: z.literal('wrap-up'), id: IdSchema }),

@@ -4,6 +4,7 @@ import {
   REPLY_PICTURES_MOST,
   REPLY_TITLE_LONGEST,
 } from '@porch/core/replies';
+import { SHELF_SAID_MOST } from '@porch/core/shelf';
 import { z } from 'zod';
 import { FileMentionSchema, IdSchema, TimeSchema, TypedTextSchema } from '../entries';
 import { takenSchema } from '../tables';
@@ -23,6 +24,8 @@ export const QuickReplySchema = z.object({
   /** ISO 639. */
   language: z.string(),
   pictures: z.array(FileMentionSchema),
+  /** What of the shelf goes with it. */
+  shelf: z.array(z.object({ id: IdSchema, name: z.string() })),
   revision: z.number().int(),
   changedAt: TimeSchema,
   usedCount: z.number().int(),
@@ -66,6 +69,7 @@ export const QuickReplyChangeSchema = z.object({
   group: line(REPLY_GROUP_LONGEST),
   language: z.string().max(3),
   fileIds: z.array(IdSchema).max(REPLY_PICTURES_MOST),
+  shelfIds: z.array(IdSchema).max(SHELF_SAID_MOST).default([]),
 });
 export type QuickReplyChange = z.infer<typeof QuickReplyChangeSchema>;
 

@@ -1,4 +1,4 @@
-import type { CardSaid, Entry } from '@porch/core/conversation';
+import type { CardSaid, Entry, ShelfSaid } from '@porch/core/conversation';
 import type { DoorRules, DoorView, PlateView } from '@porch/core/dress';
 import { DRESS_LIMITS } from '@porch/core/dress/limits';
 import type { SaidGreeting } from '@porch/core/greetings';
@@ -138,6 +138,8 @@ export type VisitorEntry = Pick<Entry, 'seq' | 'id' | 'at'> &
     greeting?: string;
     /** It says where an order is that they have asked for. */
     isOrder?: true;
+    /** What was put in from the shelf. */
+    shelf?: ShelfSaid[];
   };
 
 /** How far the other side has come, for the states of the visitor's own messages. */

@@ -1,3 +1,5 @@
+import type { ShelfKind } from '../shelf/kinds';
+
 /** A file as it is mentioned in a conversation; the bytes are fetched apart. */
 export interface FileMention {
   id: string;
@@ -101,6 +103,20 @@ export interface CardSaid {
   asks: Asks | null;
 }
 
+/** Something of the shelf, as it was when it was said, in the words of whoever read it. */
+export interface ShelfSaid {
+  id: string;
+  kind: ShelfKind;
+  name: string;
+  lines: string[];
+  /** A page to go on with; empty: none. */
+  link: string;
+  /** What the link is called; empty: the thing itself is what it leads to. */
+  linkWords: string;
+  /** Its picture, and a calendar of its times. */
+  files: FileMention[];
+}
+
 /** Where somebody wants to be called, and when; null: as soon as somebody can. UTC epoch milliseconds. */
 export interface CallBack {
   phone: string;
@@ -164,6 +180,8 @@ export type Happening =
       way: Way;
       /** From what it was made, where it was not all typed. */
       picked?: Picked;
+      /** What was put in from the shelf. */
+      shelf?: ShelfSaid[];
     }
   | ({ kind: 'details' } & Details)
   | { kind: 'waypoint'; page: Page }

@@ -13,6 +13,7 @@ export type {
   Page,
   Picked,
   SetAside,
+  ShelfSaid,
   Step,
   Tapped,
   Way,

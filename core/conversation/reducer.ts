@@ -137,7 +137,7 @@ const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State =>
   isNote: false,
   lastAt: entry.at,
   saidSeq: entry.seq,
-  lastWords: summary(entry.text, entry.files),
+  lastWords: summary(entry.text, entry.files) || (entry.shelf?.[0]?.name ?? ''),
   lastBy: 'team',
   unread: [],
   teamReadSeq: Math.max(state.teamReadSeq, entry.seq),

@@ -8,7 +8,11 @@ export const searchableText = (entry: Entry): string => {
         .filter(Boolean)
         .join('\n');
     case 'team-said':
-      return [entry.text, ...entry.files.map((file) => file.name)].join('\n');
+      return [
+        entry.text,
+        ...entry.files.map((file) => file.name),
+        ...(entry.shelf ?? []).map(({ name }) => name),
+      ].join('\n');
     case 'visitor-changed':
       return entry.text;
     case 'details':

@@ -104,6 +104,12 @@ export const de: Texts = {
     'Zu dieser Nummer und dieser E-Mail oder diesem Telefon gibt es keine Bestellung. Bitte beides prüfen oder einen Menschen fragen.',
   orderLater:
     'Bestellungen lassen sich gerade nicht nachsehen. Bitte einen Menschen fragen oder es später noch einmal versuchen.',
+  shelfIn: 'Vorrätig',
+  shelfOut: 'Ausverkauft',
+  shelfToOrder: 'Bestellbar',
+  shelfCode: 'Code {code}',
+  shelfUntil: 'Bis {day}',
+  shelfRoute: 'Der Weg dorthin',
   name: 'Name',
   email: 'E-Mail',
   phone: 'Telefon',

@@ -101,6 +101,12 @@ export const en = {
   orderNone:
     'There is no order with this number and this email or phone. Check both, or ask a person.',
   orderLater: 'Orders cannot be looked up just now. Ask a person, or try again later.',
+  shelfIn: 'In stock',
+  shelfOut: 'Sold out',
+  shelfToOrder: 'Can be ordered',
+  shelfCode: 'Code {code}',
+  shelfUntil: 'Until {day}',
+  shelfRoute: 'The way there',
   name: 'Name',
   email: 'Email',
   phone: 'Phone',

@@ -100,6 +100,12 @@ export const es: Texts = {
     'No hay ningún pedido con este número y este correo o teléfono. Revisa ambos o pregunta a una persona.',
   orderLater:
     'Ahora mismo no se pueden consultar los pedidos. Pregunta a una persona o inténtalo más tarde.',
+  shelfIn: 'Disponible',
+  shelfOut: 'Agotado',
+  shelfToOrder: 'Por encargo',
+  shelfCode: 'Código {code}',
+  shelfUntil: 'Hasta el {day}',
+  shelfRoute: 'Cómo llegar',
   name: 'Nombre',
   email: 'Correo',
   phone: 'Teléfono',

@@ -102,6 +102,12 @@ export const fr: Texts = {
     'Il n’y a pas de commande avec ce numéro et cet e-mail ou ce téléphone. Vérifiez les deux, ou demandez à quelqu’un.',
   orderLater:
     'Les commandes ne peuvent pas être consultées pour le moment. Demandez à quelqu’un, ou réessayez plus tard.',
+  shelfIn: 'En stock',
+  shelfOut: 'Épuisé',
+  shelfToOrder: 'Sur commande',
+  shelfCode: 'Code {code}',
+  shelfUntil: 'Jusqu’au {day}',
+  shelfRoute: 'Comment venir',
   name: 'Nom',
   email: 'E-mail',
   phone: 'Téléphone',

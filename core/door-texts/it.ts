@@ -101,6 +101,12 @@ export const it: Texts = {
     'Non c’è un ordine con questo numero e questa e-mail o questo telefono. Controlla entrambi, o chiedi a una persona.',
   orderLater:
     'Al momento non si possono consultare gli ordini. Chiedi a una persona, o riprova più tardi.',
+  shelfIn: 'Disponibile',
+  shelfOut: 'Esaurito',
+  shelfToOrder: 'Su ordinazione',
+  shelfCode: 'Codice {code}',
+  shelfUntil: 'Fino a {day}',
+  shelfRoute: 'Come arrivare',
   name: 'Nome',
   email: 'Email',
   phone: 'Telefono',

@@ -101,6 +101,12 @@ export const nl: Texts = {
     'Er is geen bestelling met dit nummer en deze e-mail of telefoon. Kijk beide na, of vraag het iemand.',
   orderLater:
     'Bestellingen kunnen nu niet worden opgezocht. Vraag het iemand, of probeer het later opnieuw.',
+  shelfIn: 'Op voorraad',
+  shelfOut: 'Uitverkocht',
+  shelfToOrder: 'Te bestellen',
+  shelfCode: 'Code {code}',
+  shelfUntil: 'Tot en met {day}',
+  shelfRoute: 'De weg erheen',
   name: 'Naam',
   email: 'E-mail',
   phone: 'Telefoon',

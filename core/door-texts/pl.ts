@@ -99,6 +99,12 @@ export const pl: Texts = {
   orderNone:
     'Nie ma zamówienia o tym numerze i z tym e-mailem lub telefonem. Sprawdź oba albo zapytaj człowieka.',
   orderLater: 'Zamówień nie można teraz sprawdzić. Zapytaj człowieka albo spróbuj później.',
+  shelfIn: 'Na stanie',
+  shelfOut: 'Wyprzedane',
+  shelfToOrder: 'Na zamówienie',
+  shelfCode: 'Kod {code}',
+  shelfUntil: 'Do: {day}',
+  shelfRoute: 'Jak dojechać',
   name: 'Imię',
   email: 'E-mail',
   phone: 'Telefon',

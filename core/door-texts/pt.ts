@@ -101,6 +101,12 @@ export const pt: Texts = {
     'Não há nenhuma encomenda com este número e este e-mail ou telefone. Verifique ambos, ou pergunte a uma pessoa.',
   orderLater:
     'De momento não é possível consultar encomendas. Pergunte a uma pessoa, ou tente mais tarde.',
+  shelfIn: 'Em stock',
+  shelfOut: 'Esgotado',
+  shelfToOrder: 'Por encomenda',
+  shelfCode: 'Código {code}',
+  shelfUntil: 'Até {day}',
+  shelfRoute: 'Como chegar',
   name: 'Nome',
   email: 'E-mail',
   phone: 'Telefone',

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js';
-import { type Todo, toCalendar } from '.';
+import { type CalendarEvent, type Todo, toCalendar, toEventCalendar } from '.';
 
 const now = Date.UTC(2026, 10, 12, 10);
 const hour = 3_600_000;
@@ -60,5 +60,48 @@ describe('follow-ups as a calendar (RFC 5545)', () => {
 
   it('are an empty calendar where nothing is owed', () => {
     expect(read(toCalendar('x', [], now))).toEqual([]);
+  });
+});
+
+describe('free times as a calendar (RFC 5545)', () => {
+  const repotting: CalendarEvent = {
+    id: 'thing-00001.1@porch.example',
+    title: 'Repotting; with Maren, at the bench',
+    more: 'Bring the pot.\nAnd gloves.',
+    place: 'The greenhouse, 4 Canal Row',
+    url: 'https://quillfern.example/repotting',
+    startsAt: now + hour,
+    minutes: 90,
+  };
+
+  /** What ical.js reads of it. */
+  const events = (calendar: string): CalendarEvent[] =>
+    new ICAL.Component(ICAL.parse(calendar)).getAllSubcomponents('vevent').map((vevent) => {
+      const { uid, summary, description, location, startDate, endDate } = new ICAL.Event(vevent);
+      const startsAt = startDate.toUnixTime() * 1_000;
+      return {
+        id: uid,
+        title: summary,
+        more: description ?? '',
+        place: location ?? '',
+        url: String(vevent.getFirstPropertyValue('url') ?? ''),
+        startsAt,
+        minutes: (endDate.toUnixTime() * 1_000 - startsAt) / 60_000,
+      };
+    });
+
+  it('are read back by a calendar program as they are, and block nobody’s day', () => {
+    const bare = { ...repotting, id: '2@x', more: '', place: '', url: '', minutes: 0 };
+    const calendar = toEventCalendar('Quillfern', [repotting, bare], now);
+    expect(events(calendar)).toEqual([repotting, bare]);
+    expect(calendar.match(/TRANSP:TRANSPARENT/g)).toHaveLength(2);
+    expect(calendar.match(/STATUS:TENTATIVE/g)).toHaveLength(2);
+  });
+
+  it('let no words become a line of their own', () => {
+    const nasty = 'x\r\nEND:VEVENT\r\nBEGIN:VTODO';
+    const calendar = toEventCalendar(nasty, [{ ...repotting, title: nasty, place: nasty }], now);
+    expect(events(calendar)).toHaveLength(1);
+    expect(calendar).not.toMatch(/^BEGIN:VTODO/m);
   });
 });

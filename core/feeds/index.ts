@@ -64,20 +64,67 @@ const task = (todo: Todo, now: number): string[] => [
   'END:VTODO',
 ];
 
-/**
- * Tasks as a calendar that programs read (RFC 5545: VTODO with VALARM). `ids` are unique in the world where their
- * part after the @ is the house's own.
- */
-export const toCalendar = (name: string, todos: readonly Todo[], now: number): string =>
+/** Something that begins at a time, as a calendar has it. Moments are UTC epoch milliseconds. */
+export interface CalendarEvent {
+  id: string;
+  title: string;
+  more: string;
+  place: string;
+  url: string;
+  startsAt: number;
+  /** How long it is; 0: that is not said. */
+  minutes: number;
+}
+
+const event = (one: CalendarEvent, now: number): string[] => [
+  'BEGIN:VEVENT',
+  `UID:${text(one.id)}`,
+  `DTSTAMP:${moment(now)}`,
+  `DTSTART:${moment(one.startsAt)}`,
+  ...(one.minutes > 0 ? [`DURATION:PT${one.minutes}M`] : []),
+  `SUMMARY:${text(one.title)}`,
+  ...(one.more ? [`DESCRIPTION:${text(one.more)}`] : []),
+  ...(one.place ? [`LOCATION:${text(one.place)}`] : []),
+  ...(one.url ? [`URL:${one.url}`] : []),
+  // Times to choose from: none of them is agreed on yet, and none blocks a day.
+  'STATUS:TENTATIVE',
+  'TRANSP:TRANSPARENT',
+  'END:VEVENT',
+];
+
+const calendar = (what: string, name: string, parts: readonly string[][]): string =>
   [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
-    'PRODID:-//Hello Porch//Follow-ups//EN',
+    `PRODID:-//Hello Porch//${what}//EN`,
     'METHOD:PUBLISH',
     `X-WR-CALNAME:${text(name)}`,
-    ...todos.flatMap((todo) => task(todo, now)),
+    ...parts.flat(),
     'END:VCALENDAR',
     '',
   ]
     .map(folded)
     .join('\r\n');
+
+/** Times to choose from as a calendar that programs read (RFC 5545: VEVENT). `ids` as in `toCalendar`. */
+export const toEventCalendar = (
+  name: string,
+  events: readonly CalendarEvent[],
+  now: number,
+): string =>
+  calendar(
+    'Shelf',
+    name,
+    events.map((one) => event(one, now)),
+  );
+
+/**
+ * Tasks as a calendar that programs read (RFC 5545: VTODO with VALARM). `ids` are unique in the world where their
+ * part after the @ is the house's own.
+ */
+export const toCalendar = (name: string, todos: readonly Todo[], now: number): string =>
+  calendar(
+    'Follow-ups',
+    name,
+    todos.map((todo) => task(todo, now)),
+  );

@@ -1,5 +1,6 @@
 import { pieces } from '.';
 import { mailAddress } from './mail';
+import { isWebLink, shownLink } from './web';
 
 const hrefs = (text: string) => pieces(text).flatMap(({ href }) => href ?? []);
 
@@ -37,5 +38,27 @@ describe('links in what was said', () => {
         .map((piece) => piece.text)
         .join(''),
     ).toBe(text);
+  });
+});
+
+describe('the address of a page', () => {
+  it('is one in full, of the web', () => {
+    const right = ['https://quillfern.example', 'http://a.b/c?d=e#f', 'HTTPS://A.B'];
+    const wrong = [
+      'quillfern.example',
+      'javascript:alert(1)',
+      'https://quillfern',
+      'https://a b.c',
+    ];
+    expect(right.filter((link) => !isWebLink(link, 100))).toEqual([]);
+    expect(wrong.filter((link) => isWebLink(link, 100))).toEqual([]);
+    expect(isWebLink('https://quillfern.example', 10)).toBe(false);
+  });
+
+  it('is shown without what everybody has', () => {
+    expect(shownLink('https://www.quillfern.example/')).toBe('quillfern.example');
+    expect(shownLink('http://quillfern.example/a?b=https://c.d/')).toBe(
+      'quillfern.example/a?b=https://c.d',
+    );
   });
 });

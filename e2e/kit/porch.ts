@@ -110,7 +110,11 @@ export class Porch {
   ): Promise<Answer> {
     const response = await fetch(this.origin + path, {
       method,
-      headers: { origin: this.origin, cookie: this.cookie, 'content-type': 'application/json' },
+      headers: {
+        origin: this.origin,
+        cookie: this.cookie,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
       body: body === undefined ? undefined : JSON.stringify(body),
     });
     const [cookie] = response.headers.getSetCookie();

@@ -139,6 +139,8 @@ for (const [colorScheme, viewport] of [
     await behind('/house/install', 'On the home screen');
     await behind('/house/mail', 'Mail');
     await behind('/house/orders', 'Orders');
+    await behind('/house/shelf', 'The shelf');
+    await behind('/house/shelf/new', 'Something new');
     await behind('/house/replies', 'Quick replies');
     await behind('/house/reply/new', 'A new quick reply');
     await screen.getByLabel('Text', { exact: true }).fill('Hello NAME {first name}, teh fern');

@@ -51,6 +51,7 @@ import { boundConnected } from './security/connections';
 import { everywhere } from './security/headers';
 import type { App, Routing, Services } from './services';
 import type { Settings } from './settings';
+import { shelfRoutes } from './shelf/plugin';
 import { teamRoutes } from './team/plugin';
 import { writingRoutes } from './writing/plugin';
 
@@ -90,6 +91,7 @@ const teamSubjects: readonly RoutesOf[] = [
   cardsRoutes,
   greetingsRoutes,
   ordersRoutes,
+  shelfRoutes,
   repliesRoutes,
   writingRoutes,
 ];

@@ -99,6 +99,9 @@ import { createOrigins } from './security/origins';
 import { createOutside, type Outside, type Resolve } from './security/outside';
 import { createSeal, type KeyFile, keyInMemory } from './security/seal';
 import type { Settings } from './settings';
+import { createShelfSaying } from './shelf/saying';
+import { createShelf } from './shelf/shelf';
+import { createShelfTables } from './shelf/tables';
 import { createSigns } from './signs/signs';
 import type { Store } from './store';
 import { createTeam } from './team/team';
@@ -379,7 +382,17 @@ export const createServices = (
   const carrying = { at: registry.at, begin: delivering.begin };
   const claims = createClaims({ store, clock, tries: limits.claims });
   const quickReplies = createQuickReplies({ store, clock, change });
-  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims };
+  const shelf = createShelf({ store, clock, change, repliesChanged: quickReplies.changed });
+  const shelfSaying = createShelfSaying({
+    store,
+    clock,
+    dressing,
+    asking,
+    files: () => files,
+    origin,
+  });
+  const shelfTables = createShelfTables({ store, clock });
+  const inbox = { store, clock, record, write, hub, lamp, persons, carrying, claims, shelfSaying };
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
   const files = createFiles({ ...inbox, darkroom });
@@ -498,6 +511,9 @@ export const createServices = (
     cards,
     greetings,
     orders,
+    shelf,
+    shelfSaying,
+    shelfTables,
     shop,
     finding,
     proposing: createProposing({ store, clock, dressing, learning, finding }),

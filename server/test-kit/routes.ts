@@ -1,6 +1,7 @@
 import { plainDress } from '@porch/core/dress';
 import { plainPromises } from '@porch/core/promises';
 import { plainDoorbell, plainRingOn } from '@porch/core/ringing';
+import { newThing } from '@porch/core/shelf';
 import type { House } from './house';
 
 export interface Route {
@@ -45,6 +46,12 @@ const bodies: Record<string, object> = {
     group: '',
     language: 'en',
     fileIds: [],
+    shelfIds: [],
+  },
+  '/api/shelf/{id}': {
+    revision: 0,
+    thing: { ...newThing('item'), name: 'x' },
+    fileId: null,
   },
   '/api/orders/shop': { url: '' },
   '/api/orders/shop/try': { number: 'x' },

@@ -1,3 +1,5 @@
 export { ReplyEditor } from '../features/replies/screens/editor';
 export { Replies } from '../features/replies/screens/list';
+export { ShelfEditor } from '../features/shelf/screens/editor';
+export { ShelfList } from '../features/shelf/screens/list';
 export { Conversation } from '../features/talk/screens/conversation';

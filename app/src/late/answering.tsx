@@ -2,8 +2,8 @@ import { late } from '../kit/late';
 import { RowsComing } from '../kit/states';
 
 /**
- * Where people are answered, and where answers are stored: one part of the app, which comes with the first of these
- * places. What two parts both have would be loaded by everybody who opens the app.
+ * Where people are answered, and where answers and what goes with them are stored: one part of the app, which comes
+ * with the first of these places. What two parts both have would be loaded by everybody who opens the app.
  */
 const load = () => import('./all-of-answering');
 const shape = () => <RowsComing />;
@@ -11,3 +11,5 @@ const shape = () => <RowsComing />;
 export const Conversation = late(async () => (await load()).Conversation, shape);
 export const Replies = late(async () => (await load()).Replies, shape);
 export const ReplyEditor = late(async () => (await load()).ReplyEditor, shape);
+export const ShelfList = late(async () => (await load()).ShelfList, shape);
+export const ShelfEditor = late(async () => (await load()).ShelfEditor, shape);

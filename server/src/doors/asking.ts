@@ -42,6 +42,17 @@ export const createAsking = ({ outside, clock }: { outside: Outside; clock: Cloc
     }
   };
 
+  const file = async ({
+    address,
+    headers,
+    signal,
+  }: Pick<Asked, 'address' | 'headers' | 'signal'>): Promise<Buffer> => {
+    const asked = { method: 'GET', address, headers, signal, largestBytes: FILE_LARGEST_BYTES };
+    const answer = await answered(asked);
+    if (answer.isCut) throw new JobFailed('file-too-large', true);
+    return bytesOrFail(answer, clock.now());
+  };
+
   return {
     text,
     /** An answer in JSON, of a shape. */
@@ -66,11 +77,11 @@ export const createAsking = ({ outside, clock }: { outside: Outside; clock: Cloc
     ): Promise<Buffer> => {
       const isTheirs = URL.canParse(address) && new URL(address).origin === new URL(home).origin;
       if (!isTheirs) throw new JobFailed('file-elsewhere', true);
-      const asked = { method: 'GET', address, headers, signal, largestBytes: FILE_LARGEST_BYTES };
-      const answer = await answered(asked);
-      if (answer.isCut) throw new JobFailed('file-too-large', true);
-      return bytesOrFail(answer, clock.now());
+      return file({ address, headers, signal });
     },
+    /** A file from wherever somebody of the team has said that it lies; nothing of ours goes with the question. */
+    fileAnywhere: (address: string, signal: AbortSignal): Promise<Buffer> =>
+      file({ address, headers: {}, signal }),
   };
 };
 

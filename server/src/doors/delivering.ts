@@ -1,6 +1,7 @@
 import type { Delivery, Outbound } from '@porch/contract/doors';
 import type { Entry, Step } from '@porch/core/conversation';
 import { goAsLinks } from '@porch/core/routes';
+import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import type { Clock } from '../clock';
 import type { Written } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
@@ -90,7 +91,8 @@ export const createDelivering = (services: {
     // It was closed after this was said: nothing goes out by a closed door.
     if (door.closedAt !== null) throw new JobFailed('door-closed', true);
     if (hasStopped(door.id, thread.address)) throw new JobFailed('person-stopped', true);
-    const outbound = { key, to: thread.address, ...carried(door, entry) };
+    const said = { text: wholeText(entry), files: allFiles(entry) };
+    const outbound = { key, to: thread.address, ...carried(door, said) };
     return kind.send({ door, secret: registry.secretOf(door), outbound, signal });
   };
 

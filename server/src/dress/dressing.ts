@@ -12,6 +12,7 @@ import {
 } from '@porch/core/dress';
 import { type Greeting, triedGreeting } from '@porch/core/greetings';
 import type { Clock } from '../clock';
+import { refuseStrangePictures } from '../files/strange';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import { hashSecret, newSecret } from '../security/tokens';
@@ -89,16 +90,13 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
     store.doors.standing().flatMap(({ id, closedAt }) => (closedAt === null ? id : []));
 
   /** Pictures of cards are brought along by the team, or are the door's already. */
-  const refusePictures = (doorId: string, dress: Dress): void => {
-    for (const id of picturesOf(dress)) {
-      const file = store.files.byId(id);
-      const isOurs = file?.fromMember !== null && file?.inThread === null;
-      const isPicture = file?.type.startsWith('image/');
-      if (!file || !isPicture || !(isOurs || store.cards.hasFile(doorId, id))) {
-        throw new Refused('file-unknown', { field: 'asked' });
-      }
-    }
-  };
+  const refusePictures = (doorId: string, dress: Dress): void =>
+    refuseStrangePictures(
+      store,
+      picturesOf(dress),
+      (id) => store.cards.hasFile(doorId, id),
+      'asked',
+    );
 
   /** Runs a change that builds on a revision: whoever comes second is told, and changes nothing. */
   const build = (doorId: string, revision: number, work: () => void): Dressed => {

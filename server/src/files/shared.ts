@@ -48,7 +48,7 @@ export const createSharedFiles = (services: {
       if (Number.parseInt(until, 36) * 1_000 <= clock.now()) return null;
       const file = store.files.byId(fileId);
       // What was never sent to anybody is nobody's to fetch.
-      return file?.inThread ? file : null;
+      return file && (file.inThread || store.shelf.wasSaid(file.id)) ? file : null;
     },
   };
 };

@@ -5,6 +5,7 @@ import {
   type Entry,
   type Happening,
   type Owed,
+  type ShelfSaid,
   type ThreadState,
   threadWrittenLast,
   type Way,
@@ -12,6 +13,7 @@ import {
 import { OWED_AHEAD_MS } from '@porch/core/promises';
 import { goAsLinks, networkRouteOf, withLinks } from '@porch/core/routes';
 import { segmentsOf } from '@porch/core/segments';
+import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import { cleanLine } from '@porch/core/text';
 import type { Clock } from '../clock';
 import type { News } from '../live/hub';
@@ -53,6 +55,16 @@ export interface Carrying {
   begin(entry: Entry, thread: ThreadRecord): void;
 }
 
+/** Things of the shelf as they are said to somebody; in the transaction that says them. */
+export interface ShelfOnWay {
+  say(
+    ids: readonly string[],
+    thread: ThreadRecord,
+    state: ThreadState | null,
+    memberId: string,
+  ): ShelfSaid[];
+}
+
 /** The only way out: whatever the team does in a conversation becomes entries here. */
 export const createReply = (services: {
   store: Store;
@@ -61,8 +73,9 @@ export const createReply = (services: {
   write: Write;
   persons: Persons;
   carrying: Carrying;
+  shelfSaying: ShelfOnWay;
 }) => {
-  const { store, clock, record, write, persons, carrying } = services;
+  const { store, clock, record, write, persons, carrying, shelfSaying } = services;
 
   const checkedTime = (until: number): number => {
     const aheadMs = until - clock.now();
@@ -94,9 +107,10 @@ export const createReply = (services: {
   /** As it will be on its way: with a link for each file that the network does not carry. */
   const refuseTooLong = (
     can: NonNullable<ReturnType<Carrying['at']>>['can'],
-    { text, files }: ReturnType<typeof takeWords>,
+    said: ReturnType<typeof takeWords> & { shelf?: ShelfSaid[] },
   ): void => {
-    const whole = withLinks(text, goAsLinks(can, files) ? files.length : 0);
+    const files = allFiles(said);
+    const whole = withLinks(wholeText(said), goAsLinks(can, files) ? files.length : 0);
     if (whole.length > can.textLongest) {
       throw new Refused('text-too-long', { limit: can.textLongest });
     }
@@ -118,13 +132,16 @@ export const createReply = (services: {
     const { way, can } = known;
     if (known.isCarried) refuseShut(known, threadIn(conversation, threadId));
     const words = takeWords(store, deed, threadId, ({ fromMember }) => fromMember !== null);
-    refuseTooLong(can, words);
+    const { shelf: ids = [] } = deed;
+    const shelf = shelfSaying.say(ids, thread, threadIn(conversation, threadId), member.id);
+    refuseTooLong(can, { ...words, shelf });
     const happening = {
       kind: 'team-said' as const,
       memberId: member.id,
       ...words,
       way,
       ...(deed.picked ? { picked: deed.picked } : {}),
+      ...(shelf.length > 0 ? { shelf } : {}),
     };
     const news = record.add(conversation, threadId, [{ id: deed.id, happening }]);
     for (const entry of news.entries) if (entry.id === deed.id) carrying.begin(entry, thread);

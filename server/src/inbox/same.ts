@@ -39,7 +39,11 @@ export const isSameDeed = (kept: Entry, deed: Deed, memberId: string): boolean =
   if (!('memberId' in kept) || kept.memberId !== memberId) return false;
   switch (deed.do) {
     case 'say':
-      return kept.kind === 'team-said' && areSameWords(kept, deed);
+      return (
+        kept.kind === 'team-said' &&
+        areSameWords(kept, deed) &&
+        (kept.shelf ?? []).map(({ id }) => id).join() === [...new Set(deed.shelf)].join()
+      );
     case 'read':
       return kept.kind === 'team-read';
     case 'wrap-up':

@@ -11,6 +11,7 @@ export const takeWords = (
     missing?: readonly string[];
     call?: object;
     callBack?: object;
+    shelf?: readonly string[];
   },
   threadId: string,
   isTheirs: (file: FileRecord) => boolean,
@@ -18,8 +19,8 @@ export const takeWords = (
   const text = cleanMessage(typed.text);
   if (text.length > MESSAGE_LONGEST) throw new Refused('text-too-long', { limit: MESSAGE_LONGEST });
   const isNothing =
-    !text && typed.fileIds.length === 0 && !typed.missing?.length && !typed.call && !typed.callBack;
-  if (isNothing) throw new Refused('text-empty');
+    typed.fileIds.length === 0 && !typed.missing?.length && !typed.call && !typed.callBack;
+  if (!text && isNothing && !typed.shelf?.length) throw new Refused('text-empty');
   const files = typed.fileIds.map((id) => {
     const file = store.files.byId(id);
     const isFree = file?.inThread === null || file?.inThread === threadId;

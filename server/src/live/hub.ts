@@ -82,6 +82,7 @@ export const toVisitorEntry = (
     ...(entry.kind === 'visitor-said' && (entry.tapped || entry.setAside === 'card')
       ? { isTap: true }
       : {}),
+    ...(entry.kind === 'team-said' && entry.shelf ? { shelf: entry.shelf } : {}),
   };
 };
 

@@ -1,5 +1,6 @@
 import { en, type MailSlip, renderAlertMail } from '@porch/core/alert-mail';
 import { type Entry, groupOf } from '@porch/core/conversation';
+import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import type { Clock } from '../clock';
 import { calledOf } from '../doors/called';
 import type { Persons } from '../inbox/persons';
@@ -57,8 +58,8 @@ export const createAlertMails = (services: {
       (entry): MailSlip => ({
         by: entry.kind === 'team-said' ? (store.members.shownOf(entry.memberId)?.name ?? '') : null,
         at: entry.at,
-        text: entry.text,
-        files: entry.files,
+        text: wholeText(entry),
+        files: allFiles(entry),
       }),
     );
     return { slips, hasEarlier: said.length > SLIPS_MOST || read.length === READ_MOST };

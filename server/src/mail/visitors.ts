@@ -4,6 +4,7 @@ import { chooseLanguage } from '@porch/core/door-texts';
 import { languagesOf, textsOf } from '@porch/core/dress';
 import { isSameAddress } from '@porch/core/mail';
 import { mailAt } from '@porch/core/routes';
+import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import { renderVisitorMail, type VisitorSlip } from '@porch/core/visitor-mail';
 import { momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
@@ -95,8 +96,8 @@ export const createVisitorMails = (services: {
     return said.map((entry) => ({
       who: whoOf(entry),
       when: momentIn({ language, clock: clockOf, zone }, entry.at, clock.now()),
-      text: entry.text,
-      files: entry.kind === 'door-sign' ? [] : entry.files.map(({ name }) => name),
+      text: entry.kind === 'team-said' ? wholeText(entry) : entry.text,
+      files: entry.kind === 'door-sign' ? [] : allFiles(entry).map(({ name }) => name),
     }));
   };
 

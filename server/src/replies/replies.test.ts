@@ -29,6 +29,7 @@ describe('quick replies', () => {
     group: 'Shop',
     language: 'en',
     fileIds: [] as string[],
+    shelfIds: [] as string[],
   };
   const put = (change: object = {}, by = cookie, id = clientId()) =>
     house.ask('PUT', `/api/quick-replies/${id}`, { cookie: by, body: { ...typed, ...change } });

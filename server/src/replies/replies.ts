@@ -7,6 +7,7 @@ import {
 } from '@porch/core/replies';
 import { cleanLine, cleanMessage, MESSAGE_LONGEST } from '@porch/core/text';
 import type { Clock } from '../clock';
+import { refuseStrangePictures } from '../files/strange';
 import type { Change } from '../inbox/batch';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
@@ -18,7 +19,10 @@ type Kept = Pick<QuickReplyRecord, 'memberId' | 'code' | 'title' | 'text' | 'gro
 const keptFields = ['memberId', 'code', 'title', 'text', 'group', 'language'] as const;
 
 /** Cleaned, and refused where it is too much or nothing. */
-const toKept = (typed: Omit<QuickReplyChange, 'revision' | 'fileIds'>, memberId: string): Kept => {
+const toKept = (
+  typed: Omit<QuickReplyChange, 'revision' | 'fileIds' | 'shelfIds'>,
+  memberId: string,
+): Kept => {
   const text = cleanMessage(typed.text);
   if (!text) throw new Refused('text-empty', { field: 'text' });
   if (text.length > MESSAGE_LONGEST) {
@@ -71,32 +75,23 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
     }
   };
 
-  const refuseFiles = (fileIds: readonly string[], before: readonly string[]): void => {
-    for (const id of fileIds) {
-      const file = store.files.byId(id);
-      // As in a message: whatever somebody of the team has brought along.
-      const isOurs = file?.fromMember !== null && file?.inThread === null;
-      const isPicture = file?.type.startsWith('image/');
-      if (!file || !isPicture || !(before.includes(id) || isOurs)) {
-        throw new Refused('file-unknown', { field: 'fileIds' });
-      }
-    }
-  };
-
-  const shownBy =
-    (files: ReadonlyMap<string, readonly string[]>) =>
-    (reply: QuickReplyRecord): QuickReply => ({
+  const shower = (): ((reply: QuickReplyRecord) => QuickReply) => {
+    const files = store.quickReplies.files();
+    const shelf = store.quickReplies.shelf();
+    return (reply) => ({
       ...reply,
+      shelf: shelf.get(reply.id) ?? [],
       pictures: (files.get(reply.id) ?? []).flatMap((id) => {
         const file = store.files.byId(id);
         return file ? [toMention(file)] : [];
       }),
     });
+  };
 
   const shown = (id: string): QuickReply => {
     const reply = store.quickReplies.byId(id);
     if (!reply) throw new Refused('not-found');
-    return shownBy(store.quickReplies.files())(reply);
+    return shower()(reply);
   };
 
   const write = (id: string, kept: Kept, revision: number): void => {
@@ -108,11 +103,13 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
   const put = (id: string, typed: QuickReplyChange, memberId: string): boolean => {
     const known = mine(id, memberId);
     const before = store.quickReplies.files().get(id) ?? [];
+    const shelfBefore = (store.quickReplies.shelf().get(id) ?? []).map((one) => one.id);
     const kept = toKept(typed, memberId);
     const isSame =
       known !== null &&
       keptFields.every((field) => known[field] === kept[field]) &&
-      before.join() === typed.fileIds.join();
+      before.join() === typed.fileIds.join() &&
+      shelfBefore.join() === typed.shelfIds.join();
     // Said twice, or by two in the same words: once.
     if (isSame) return false;
     if (known === null && typed.revision > 0) throw new Refused('not-found');
@@ -121,9 +118,13 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
       throw new Refused('too-many-of-these', { limit: REPLIES_MOST });
     }
     refuseTaken(id, kept, memberId);
-    refuseFiles(typed.fileIds, before);
+    refuseStrangePictures(store, typed.fileIds, (one) => before.includes(one), 'fileIds');
+    for (const one of typed.shelfIds) {
+      if (!store.shelf.byId(one)) throw new Refused('shelf-gone', { field: 'shelfIds' });
+    }
     write(id, kept, typed.revision + 1);
     store.quickReplies.setFiles(id, typed.fileIds);
+    store.quickReplies.setShelf(id, typed.shelfIds);
     return true;
   };
 
@@ -131,9 +132,8 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
     /** All that somebody may use; nothing where they have it by that mark. */
     of: (memberId: string, known: string): QuickReplies => {
       if (known === mark()) return { mark: known, replies: null };
-      const files = store.quickReplies.files();
       const theirs = store.quickReplies.all().filter((one) => isFor(one, memberId));
-      return { mark: mark(), replies: theirs.map(shownBy(files)) };
+      return { mark: mark(), replies: theirs.map(shower()) };
     },
     put: (id: string, typed: QuickReplyChange, memberId: string): QuickReply =>
       change(() => {
@@ -149,6 +149,10 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
       }),
     /** Another text when any of them is another. */
     mark,
+    /** Something that goes with some of them is another. */
+    changed: (): void => {
+      changes += 1;
+    },
     putNow: put,
   };
 };

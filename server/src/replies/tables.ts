@@ -53,6 +53,7 @@ export const createReplyTables = (services: {
     const title = cleanLine(cells.title ?? '') || cleanLine(text).slice(0, 60);
     const before = knownFor(known, code, title);
     const files = before ? (store.quickReplies.files().get(before.id) ?? []) : [];
+    const shelf = before ? (store.quickReplies.shelf().get(before.id) ?? []) : [];
     const id = before?.id ?? newId();
     const isChanged = replies.putNow(
       id,
@@ -65,6 +66,7 @@ export const createReplyTables = (services: {
         group: cells.group ?? '',
         language: /^[a-z]{2,3}$/.test(cells.language ?? '') ? (cells.language ?? '') : language,
         fileIds: files,
+        shelfIds: shelf.map((one) => one.id),
       },
       memberId,
     );

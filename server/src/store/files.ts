@@ -54,7 +54,9 @@ export const filesTable = (db: Db) => {
   const dropUnsent = db.prepare(
     `DELETE FROM files WHERE in_thread IS NULL AND created_at < ?
        AND NOT EXISTS (SELECT 1 FROM quick_reply_files WHERE file_id = files.id)
-       AND NOT EXISTS (SELECT 1 FROM card_files WHERE file_id = files.id)`,
+       AND NOT EXISTS (SELECT 1 FROM card_files WHERE file_id = files.id)
+       AND NOT EXISTS (SELECT 1 FROM shelf WHERE file_id = files.id)
+       AND NOT EXISTS (SELECT 1 FROM shelf_said WHERE file_id = files.id)`,
   );
   return {
     add: (file: FileRecord, bytes: FileBytes, now: number): void => {

@@ -36,6 +36,7 @@ import { quickRepliesTable } from './quick-replies';
 import { roundsTable } from './rounds';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
+import { shelfTable } from './shelf';
 import { sightingsTable } from './sightings';
 import { threadsTable } from './threads';
 import { ticksTable } from './ticks';
@@ -64,6 +65,7 @@ export type { MemberRecord } from './members';
 export type { LinkRecord } from './one-time-links';
 export type { QuickReplyRecord } from './quick-replies';
 export type { Round } from './rounds';
+export type { ShelfPlace, ShelfRecord } from './shelf';
 export type { SightingRecord } from './sightings';
 export type { Stay, ThreadRecord, Writer } from './threads';
 export { writerKey } from './threads';
@@ -121,6 +123,7 @@ export const createStore = (db: Db) => {
     cards: cardsTable(db),
     greetings: greetingsTable(db),
     orders: ordersTable(db),
+    shelf: shelfTable(db),
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {

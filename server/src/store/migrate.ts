@@ -19,6 +19,7 @@ import answersGiven from './migrations/0017-answers-given.sql';
 import cards from './migrations/0018-cards.sql';
 import greetings from './migrations/0019-greetings.sql';
 import orders from './migrations/0020-orders.sql';
+import shelf from './migrations/0021-shelf.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -42,6 +43,7 @@ export const migrations: readonly string[] = [
   cards,
   greetings,
   orders,
+  shelf,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

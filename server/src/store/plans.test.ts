@@ -33,6 +33,8 @@ const small = new Set([
   'greeting_counts',
   'order_counts',
   'shop',
+  'shelf_counts',
+  'quick_reply_shelf',
   'quick_reply_files',
   'own_words',
   // At most so many of the newest are kept.

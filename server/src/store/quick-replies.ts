@@ -46,6 +46,12 @@ export const quickRepliesTable = (db: Db) => {
   );
   const dropFiles = db.prepare('DELETE FROM quick_reply_files WHERE reply_id = ?');
   const addFile = db.prepare('INSERT INTO quick_reply_files VALUES (?, ?, ?)');
+  const shelf = db.prepare<[], { replyId: string; id: string; name: string }>(
+    `SELECT q.reply_id AS replyId, s.id, s.name FROM quick_reply_shelf q
+     JOIN shelf s ON s.id = q.shelf_id ORDER BY q.reply_id, q.place`,
+  );
+  const dropShelf = db.prepare('DELETE FROM quick_reply_shelf WHERE reply_id = ?');
+  const addShelf = db.prepare('INSERT INTO quick_reply_shelf VALUES (?, ?, ?)');
   return {
     all: (): QuickReplyRecord[] => all.all(),
     byId: (id: string): QuickReplyRecord | null => byId.get(id) ?? null,
@@ -70,6 +76,18 @@ export const quickRepliesTable = (db: Db) => {
         byReply.set(replyId, [...(byReply.get(replyId) ?? []), fileId]);
       }
       return byReply;
+    },
+    /** What of the shelf goes with each that has some, in order. */
+    shelf: (): Map<string, { id: string; name: string }[]> => {
+      const byReply = new Map<string, { id: string; name: string }[]>();
+      for (const { replyId, id, name } of shelf.all()) {
+        byReply.set(replyId, [...(byReply.get(replyId) ?? []), { id, name }]);
+      }
+      return byReply;
+    },
+    setShelf: (replyId: string, shelfIds: readonly string[]): void => {
+      dropShelf.run(replyId);
+      for (const [place, id] of shelfIds.entries()) addShelf.run(replyId, place, id);
     },
     setFiles: (replyId: string, fileIds: readonly string[]): void => {
       dropFiles.run(replyId);

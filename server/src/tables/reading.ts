@@ -46,7 +46,7 @@ const withoutGuard = (cell: string): string => (/^'[=+\-@\t\r]/.test(cell) ? cel
 const nameOf = (column: string): string => column.trim().toLowerCase().replace(/\s+/g, ' ');
 
 /** A long text is parsed a stretch at a time: in one go nobody else would have a turn meanwhile. */
-function* stretchesOf(bytes: Buffer): Generator<Buffer> {
+export function* stretchesOf(bytes: Buffer): Generator<Buffer> {
   for (let at = 0; at < bytes.length; at += STRETCH_BYTES) {
     yield bytes.subarray(at, at + STRETCH_BYTES);
   }

@@ -4,3 +4,4 @@ export { CallBackForm } from './call-back';
 export { EmojiFrame } from './emoji';
 export { OrderForm } from './order';
 export { OtherWays } from './other-ways';
+export { Shelf } from './shelf';

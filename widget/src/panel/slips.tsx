@@ -1,12 +1,12 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
 import type { CallBack, FileMention } from '@porch/core/conversation';
-import { sizeText } from '@porch/core/files';
 import { Fragment } from 'preact';
 import type { Conversation } from './conversation';
 import { Face } from './face';
+import { Files } from './files';
 import { type MessageState, type Model, stateOf } from './model';
 import type { Load, PanelParcel } from './parcels';
-import { Picture, slipId, Words } from './said';
+import { slipId, Words } from './said';
 import { useLate } from './use-late';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
@@ -25,43 +25,6 @@ const dayOf = (at: number, now: number, say: Say, language: string): string => {
     day: 'numeric',
     month: 'short',
   });
-};
-
-const download = async (conversation: Conversation, file: FileMention): Promise<void> => {
-  const url = await conversation.fetchFile(file.id, 'whole');
-  if (!url) return;
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = file.name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
-};
-
-const Files = (props: {
-  conversation: Conversation;
-  files: readonly FileMention[];
-  open: (file: FileMention) => void;
-}) => {
-  const say = useSay();
-  return (
-    <>
-      {props.files.map((file) =>
-        file.picture ? (
-          <Picture key={file.id} {...props} file={file} />
-        ) : (
-          <button
-            key={file.id}
-            type="button"
-            class="file"
-            aria-label={say('download', { name: file.name, size: sizeText(file.sizeBytes) })}
-            onClick={() => void download(props.conversation, file)}
-          >
-            <bdi>{file.name}</bdi> <span>{sizeText(file.sizeBytes)}</span>
-          </button>
-        ),
-      )}
-    </>
-  );
 };
 
 const Top = (props: {
@@ -107,7 +70,7 @@ const Slip = (props: {
   const { business } = useView();
   const say = useSay();
   const isMine = entry.by === 'visitor';
-  const Guide = useLate(entry.card !== undefined)?.Guide;
+  const late = useLate(entry.card !== undefined || entry.shelf !== undefined);
   const state = isMine ? stateOf(entry, model.reached) : undefined;
   // A card that only leads on says nothing by itself.
   if (entry.card && !entry.text && !entry.card.link && entry.files.length === 0) return null;
@@ -121,12 +84,13 @@ const Slip = (props: {
         mark={entry.card && say('asked')}
       />
       {entry.callBack && <Called {...entry.callBack} />}
-      {entry.card && Guide ? (
-        <Guide {...props} />
+      {entry.card && late ? (
+        <late.Guide {...props} />
       ) : (
         <>
           {entry.text && <Words text={entry.text} />}
           <Files conversation={props.conversation} files={entry.files} open={props.open} />
+          {late && entry.shelf?.map((said) => <late.Shelf key={said.id} {...props} said={said} />)}
         </>
       )}
     </li>

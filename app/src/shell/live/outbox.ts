@@ -5,7 +5,7 @@ import { type Queue, step } from '@porch/core/send-queue';
 import { create } from 'zustand';
 import { type DeedParcel, deliver, type Load, SYNC_TAG, unsent } from './parcels';
 
-export type { DeedParcel } from './parcels';
+export type { DeedParcel, Load } from './parcels';
 
 interface OutboxState {
   queue: Queue<Load>;

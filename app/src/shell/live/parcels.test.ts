@@ -57,6 +57,15 @@ describe('what waits on this device, sent without the app', () => {
     expect([...mockKept.keys()]).toEqual([]);
   });
 
+  it('is said without what only this device shows of it', async () => {
+    mockKept.clear();
+    const shown = [{ id: 'fern', name: 'Fern' }];
+    mockKept.set('a', parcel('a', 'wren', 1, { do: 'say', text: 'a', shelf: ['fern'], shown }));
+    await sendUnsent();
+    const [, { body }] = (globalThis.fetch as jest.Mock).mock.calls[0];
+    expect(JSON.parse(body)).toEqual({ id: 'a', do: 'say', text: 'a', shelf: ['fern'] });
+  });
+
   it('stays whole where there is no signal, and says so to whoever woke us', async () => {
     answers.a = 0;
     await expect(sendUnsent()).rejects.toThrow('no signal');

@@ -3,12 +3,13 @@ import type { Outcome } from '@porch/client/send-loop';
 import { createShelf } from '@porch/client/shelf';
 import { isWorthRetrying } from '@porch/contract/errors';
 import type { Deed, DeedDone } from '@porch/contract/line';
+import type { ShelfSaid } from '@porch/core/conversation';
 import type { Parcel } from '@porch/core/send-queue';
 import { api } from '../session/api';
 import { ApiError } from '../session/refused';
 
-/** Something to be done in a conversation; the deed's id is the parcel's. */
-export type Load = { files: HeldFile[] } & (Deed extends infer One
+/** Something to be done in a conversation; the deed's id is the parcel's. `shown`: what goes with it from the shelf. */
+export type Load = { files: HeldFile[]; shown?: readonly ShelfSaid[] } & (Deed extends infer One
   ? One extends Deed
     ? Omit<One, 'id'>
     : never
@@ -23,7 +24,7 @@ export const unsent = createShelf<Load>('porch-outbox');
 export const SYNC_TAG = 'outbox';
 
 const send = async ({ id, lane, load }: DeedParcel): Promise<DeedDone> => {
-  const { files, ...deed } = load;
+  const { files, shown: _shown, ...deed } = load;
   for (const file of files) await api.upload(file.id, file.name, file.blob);
   return api.send<DeedDone>('POST', `/api/conversations/${lane}/deeds`, { ...deed, id });
 };

@@ -166,6 +166,10 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
     'This is neither an email address nor a phone number. Nothing was looked up.',
   'order-not-found': 'There is no order with this number and this email or phone.',
   'order-not-now': 'The shop does not answer. Nothing is lost; try again later.',
+  'offer-over': ({ what }) =>
+    `${what ? `“${what}”` : 'Something of the shelf'} is over. Nothing was sent; what you wrote is kept.`,
+  'shelf-gone':
+    'Something of it is not on the shelf any more. Nothing was sent; what you wrote is kept.',
   'card-gone': 'This question is not answered here any more. Nothing was sent.',
   'password-wrong': 'The old password is not right. Nothing was changed.',
   'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',
@@ -202,6 +206,11 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
       : `Row ${limit} of this table cannot be read, perhaps because a quote is not closed. Nothing was taken from it.`,
   'table-in-work':
     'Another table is being read in just now. Nothing was taken from this one; try again when that is done.',
+  'shelf-taken': ({ what }) =>
+    `${what ? `“${what}”` : 'Something'} stands on the shelf already, with this name or number.`,
+  'json-not-understood':
+    'This is no JSON-LD that can be read, perhaps because a bracket is not closed. Nothing was taken from it.',
+  'price-not-understood': 'This is no price. Write it like £24.50 or 24.50 EUR.',
   'address-taken': 'Another door has this address already. Use another one.',
   'email-not-understood': 'This does not look like an email address.',
   'phone-not-understood': 'This does not look like a phone number.',

@@ -367,7 +367,9 @@ export const websiteRoutes = async ({
       const file = files.find(request.params.id);
       // A picture of a card is of all who come to the door.
       const isCards = store.cards.hasFile(website.door(request.params.door).id, file.id);
-      if (file.inThread !== threadId && !isCards) throw new Refused('not-found');
+      // One of the shelf is of all to whom it was said.
+      const isTheirs = file.inThread === threadId || store.shelf.isSaidTo(file.id, threadId);
+      if (!isTheirs && !isCards) throw new Refused('not-found');
       return serveFile(reply, files, file, request.query.size === 'thumbnail');
     },
   );

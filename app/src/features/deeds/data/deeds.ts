@@ -1,7 +1,7 @@
 import type { HeldFile } from '@porch/client/files';
 import type { Row } from '@porch/contract/entries';
 import type { RollPage } from '@porch/contract/line';
-import { type FileMention, type Picked, SCREEN } from '@porch/core/conversation';
+import { type FileMention, type Picked, SCREEN, type ShelfSaid } from '@porch/core/conversation';
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { applyNews, dropRow } from '../../../shell/live/apply';
@@ -33,10 +33,13 @@ const deedsOf = (client: QueryClient, memberId: string) => {
       files: HeldFile[],
       threadId = row.threads[0]?.id,
       picked?: Picked,
+      things: readonly ShelfSaid[] = [],
     ): void => {
       const fileIds = files.map((file) => file.id);
-      const id = outbox.add(row.id, { do: 'say', text, fileIds, files, threadId, picked });
-      const said = { text, files: files.map(toMention), way: SCREEN };
+      const shelf = things.length > 0 ? things.map((one) => one.id) : undefined;
+      const typed = { text, fileIds, files, threadId, picked, shelf, shown: things };
+      const id = outbox.add(row.id, { do: 'say', ...typed });
+      const said = { text, files: files.map(toMention), way: SCREEN, shelf: [...things] };
       ahead(row, { ...happened(id), kind: 'team-said', ...said });
     },
     read: (row: Row): void => {

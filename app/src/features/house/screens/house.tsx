@@ -2,6 +2,7 @@ import type { House as HouseData } from '@porch/contract/house';
 import { router } from 'expo-router';
 import Bell from 'lucide-react-native/icons/bell';
 import CalendarClock from 'lucide-react-native/icons/calendar-clock';
+import LibraryBig from 'lucide-react-native/icons/library-big';
 import Mail from 'lucide-react-native/icons/mail';
 import NotebookText from 'lucide-react-native/icons/notebook-text';
 import Package from 'lucide-react-native/icons/package';
@@ -162,6 +163,12 @@ const Ways = ({ house }: { house: HouseData }) => {
           more={words().places.repliesMore}
           icon={<NotebookText size={26} color={theme.ink} aria-hidden />}
           to="/house/replies"
+        />
+        <Way
+          title={words().places.shelf}
+          more={words().places.shelfMore}
+          icon={<LibraryBig size={26} color={theme.ink} aria-hidden />}
+          to="/house/shelf"
         />
         {me.role === 'owner' ? (
           <Way

@@ -22,6 +22,8 @@ export const en = {
     businessMore: 'Name, picture, place, address',
     replies: 'Quick replies',
     repliesMore: 'Answers to give again',
+    shelf: 'The shelf',
+    shelfMore: 'Goods, offers, places and times to put into answers',
     orders: 'Orders',
     ordersMore: 'Where somebody’s order is',
     team: 'Team',

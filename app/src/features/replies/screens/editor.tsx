@@ -17,6 +17,7 @@ import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
 import { areaOf } from '../../../kit/fields/marked-input';
+import { SaveRow } from '../../../kit/fields/save-row';
 import { Select } from '../../../kit/fields/select';
 import { Button } from '../../../kit/press';
 import { Failed, RowsComing } from '../../../kit/states';
@@ -25,6 +26,7 @@ import { offerUndo } from '../../../shell/frame/undo';
 import { PicturesField } from '../../../shell/pictures/pictures-field';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { ApiError } from '../../../shell/session/refused';
+import { type Named, ThingsField } from '../../shelf/parts/things-field';
 import { CheckedField } from '../../writing/parts/checked-field';
 import { LookedThrough } from '../../writing/parts/late';
 import { draftOf, emptyDraft, NEW, type ReplyDraft, replyDrafts } from '../data/draft';
@@ -55,6 +57,7 @@ const GapButtons = ({ put }: { put: (gap: string) => void }) => (
 );
 
 const noPictures: FileMention[] = [];
+const noThings: Named[] = [];
 
 /**
  * Writing a quick reply, with what may be wrong in it and as somebody would read it. `id` 'new': one more. `talkId`:
@@ -76,6 +79,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     () => replyDrafts.read(id) ?? (known ? draftOf(known) : emptyDraft('en')),
   );
   const [pictures, setPictures] = useState<FileMention[]>(known?.pictures ?? noPictures);
+  const [things, setThings] = useState<Named[]>(known?.shelf ?? noThings);
   // Whoever was told that somebody changed it meanwhile, and saves once more, means it.
   const [isMeant, setMeant] = useState(false);
   const field = useRef<TextInput>(null);
@@ -97,10 +101,14 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     replyDrafts.write(id, next);
     put.reset();
   };
+  const goesWith = () => ({
+    fileIds: pictures.map((one) => one.id),
+    shelfIds: things.map((one) => one.id),
+  });
   const save = (): void => {
     // One that is not there any more is a new one.
     const { revision = 0 } = (isMeant || !known ? known : began.known) ?? {};
-    const typed = { ...draft, revision, fileIds: pictures.map((one) => one.id) };
+    const typed = { ...draft, revision, ...goesWith() };
     put.mutate(
       { id: began.newId, ...typed },
       {
@@ -119,10 +127,11 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
     replyDrafts.drop(id);
     setDraft(known ? draftOf(known) : emptyDraft('en'));
     setPictures(known?.pictures ?? noPictures);
+    setThings(known?.shelf ?? noThings);
     setMeant(true);
   };
   const remove = (): void => {
-    const gone = { ...draft, fileIds: pictures.map((one) => one.id) };
+    const gone = { ...draft, ...goesWith() };
     drop.mutate(began.newId, {
       onSuccess: () => {
         replyDrafts.drop(id);
@@ -148,7 +157,8 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
   };
   const isChanged =
     JSON.stringify(draft) !== JSON.stringify(known ? draftOf(known) : emptyDraft('en')) ||
-    pictures !== (known?.pictures ?? noPictures);
+    pictures !== (known?.pictures ?? noPictures) ||
+    things !== (known?.shelf ?? noThings);
   const code = cleanCode(draft.code);
 
   return (
@@ -244,6 +254,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
         mostWords={said().picturesMost(REPLY_PICTURES_MOST)}
         change={setPictures}
       />
+      <ThingsField things={things} change={setThings} />
       <Problem
         text={
           put.error instanceof ApiError && put.error.refusal.code === 'changed-meanwhile'
@@ -252,24 +263,11 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
         }
       />
       <Problem text={problemOf(drop.error)} />
-      <Row>
-        <Button look="main" label={said().save} disabled={put.isPending} onPress={save} />
-        {isChanged ? <Button look="bare" label={said().forget} onPress={forget} /> : null}
-        {known ? (
-          <Button
-            look="bare"
-            tone="brick"
-            label={said().drop}
-            disabled={drop.isPending}
-            onPress={remove}
-          />
-        ) : null}
-      </Row>
-      {isChanged ? (
-        <Text kind="small" tone="slate">
-          {said().kept}
-        </Text>
-      ) : null}
+      <SaveRow
+        save={{ label: said().save, isBusy: put.isPending, do: save }}
+        forget={isChanged ? { label: said().forget, kept: said().kept, do: forget } : null}
+        drop={known ? { label: said().drop, isBusy: drop.isPending, do: remove } : null}
+      />
     </ScrollView>
   );
 };

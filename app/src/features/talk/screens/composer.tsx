@@ -3,9 +3,11 @@ import type { Door } from '@porch/contract/doors';
 import type { Row, Thread } from '@porch/contract/entries';
 import { FILE_LIMITS } from '@porch/core/files';
 import { goAsLinks, withLinks } from '@porch/core/routes';
+import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
 import Smile from 'lucide-react-native/icons/face-slightly-smiling';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
+import ShelfGlyph from 'lucide-react-native/icons/library-big';
 import TrayGlyph from 'lucide-react-native/icons/notebook-text';
 import X from 'lucide-react-native/icons/x';
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
@@ -36,10 +38,13 @@ import { siteKind } from '../../doors/parts/site-kind';
 import { useFits } from '../../replies/data/fits';
 import { GapsLine, gapOpen, pictureMissing } from '../../replies/parts/gaps-line';
 import { ReplyTray, trayNames } from '../../replies/parts/tray';
+import { ChosenThings } from '../../shelf/parts/chosen';
+import { ShelfTray, shelfNames } from '../../shelf/parts/shelf-tray';
 import { words } from '../words';
 import { routeInWords } from './route-shown';
 import { SegmentsLine } from './segments-line';
 import { usePicking } from './use-picking';
+import { useThings } from './use-things';
 import { Ways } from './ways';
 
 const TALLEST = 180;
@@ -83,16 +88,21 @@ export const Composer = (props: {
   const [files, holdFiles] = useState<HeldFile[]>([]);
   const [problem, setProblem] = useState('');
   const field = useRef<TextInput>(null);
-  const links = can && goAsLinks(can, files) ? files.length : 0;
-  const over = withLinks(typed.trim(), links).length - (can?.textLongest ?? MESSAGE_LONGEST);
-  const isEmpty = typed.trim() === '' && files.length === 0;
+  const things = useThings(id, setProblem);
+  const shelf = things.chosen;
+  const all = allFiles({ files, shelf });
+  const links = can && goAsLinks(can, all) ? all.length : 0;
+  const whole = wholeText({ text: typed.trim(), shelf });
+  const over = withLinks(whole, links).length - (can?.textLongest ?? MESSAGE_LONGEST);
+  const isEmpty = whole === '' && files.length === 0;
   const { said: route, isShut } = useAsTimeGoes((now) => ways.routeOf(chosen, now));
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const door = row.threads.length > 1 && chosen ? ways.nameOf(chosen) : '';
   useKeys({ r: () => field.current?.focus() });
 
-  const [isTrayOpen, setTrayOpen] = useState(false);
-  const [isEmojiOpen, setEmojiOpen] = useState(false);
+  // One of them at a time: each stands where the others do.
+  const [open, setOpen] = useState<'replies' | 'shelf' | 'emoji' | null>(null);
+  const turn = (one: typeof open): void => setOpen(open === one ? null : one);
   const fits = useFits(row);
 
   const change = (next: string): void => {
@@ -141,6 +151,7 @@ export const Composer = (props: {
     typed,
     change,
     addFiles: (chosen) => add.current(chosen),
+    addThings: things.putAll,
     onMissing: () => setProblem(pictureMissing()),
   });
 
@@ -164,9 +175,10 @@ export const Composer = (props: {
       picking.select(gap);
       return;
     }
-    say(row, typed, files, chosen?.id, picking.picked ?? undefined);
+    say(row, typed, files, chosen?.id, picking.picked ?? undefined, shelf);
     picking.forget();
     setFiles([]);
+    things.clear();
     change('');
     field.current?.focus();
   };
@@ -207,7 +219,7 @@ export const Composer = (props: {
         />
       ) : null}
       {can?.segmentsMost === undefined ? null : (
-        <SegmentsLine text={typed} links={links} change={change} />
+        <SegmentsLine text={typed} whole={whole} links={links} change={change} />
       )}
       {links > 0 ? (
         <Text kind="small" tone="slate" role="status">
@@ -232,28 +244,39 @@ export const Composer = (props: {
           </GlyphButton>
         </View>
       ))}
-      {isTrayOpen ? (
+      <ChosenThings things={shelf} takeOut={things.takeOut} />
+      {open === 'shelf' ? (
+        <ShelfTray
+          conversationId={id}
+          take={(said) => {
+            setOpen(null);
+            things.put(said);
+            field.current?.focus();
+          }}
+        />
+      ) : null}
+      {open === 'replies' ? (
         <ReplyTray
           fits={fits}
           takeFit={(fit) => {
-            setTrayOpen(false);
+            setOpen(null);
             picking.takeFit(fit);
           }}
           take={(reply) => {
-            setTrayOpen(false);
+            setOpen(null);
             picking.takeHere(reply);
           }}
         />
       ) : null}
-      {isEmojiOpen && isWide ? (
+      {open === 'emoji' && isWide ? (
         <EmojiFrame
           pick={picking.putSign}
           missing={() => {
-            setEmojiOpen(false);
+            setOpen(null);
             setProblem(shellWords().emojiMissing);
           }}
           close={() => {
-            setEmojiOpen(false);
+            setOpen(null);
             field.current?.focus();
           }}
         />
@@ -263,19 +286,26 @@ export const Composer = (props: {
       <View style={styles.write}>
         <GlyphButton
           label={
-            isTrayOpen
+            open === 'replies'
               ? trayNames().close
               : fits.length > 0
                 ? trayNames().openFits(fits.length)
                 : trayNames().open
           }
-          aria-expanded={isTrayOpen}
-          onPress={() => setTrayOpen(!isTrayOpen)}
+          aria-expanded={open === 'replies'}
+          onPress={() => turn('replies')}
         >
           <TrayGlyph size={24} color={theme.ink} aria-hidden />
           {fits.length > 0 ? (
             <View aria-hidden style={[styles.fits, { backgroundColor: theme.moss }]} />
           ) : null}
+        </GlyphButton>
+        <GlyphButton
+          label={open === 'shelf' ? shelfNames().close : shelfNames().open}
+          aria-expanded={open === 'shelf'}
+          onPress={() => turn('shelf')}
+        >
+          <ShelfGlyph size={24} color={theme.ink} aria-hidden />
         </GlyphButton>
         <GlyphButton
           label={words().conversation.addFile}
@@ -286,8 +316,8 @@ export const Composer = (props: {
         {isWide ? (
           <GlyphButton
             label={shellWords().emoji}
-            aria-expanded={isEmojiOpen}
-            onPress={() => setEmojiOpen(!isEmojiOpen)}
+            aria-expanded={open === 'emoji'}
+            onPress={() => turn('emoji')}
           >
             <Smile size={24} color={theme.ink} aria-hidden />
           </GlyphButton>

@@ -196,7 +196,7 @@ export const Conversation = ({ id }: { id: string }) => {
   const zone = useZone();
   const roll = useRoll(id);
   const older = useOlder(id);
-  const { read } = useDeeds();
+  const { read, say } = useDeeds();
   const refusals = useOutbox((waiting) => waiting.refusals);
   const unsent = useOutbox(useShallow(({ queue }) => queue.filter(isShownIn(id))));
   const isTyping = useIsTyping(id);
@@ -352,6 +352,11 @@ export const Conversation = ({ id }: { id: string }) => {
                       putByAgain={() => {
                         outbox.drop(item.parcel.id);
                         deeds.putBy(row);
+                      }}
+                      without={(load) => {
+                        outbox.drop(item.parcel.id);
+                        const { text, files, threadId, picked, shown } = load;
+                        say(row, text, files, threadId, picked, shown);
                       }}
                       facts={facts}
                     />

@@ -23,7 +23,9 @@ import { problemOf } from '../../../shell/session/problems';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import { keepName } from '../../replies/parts/use-keep-answer';
+import { ShelfCard } from '../../shelf/parts/shelf-card';
 import { useSendAgain } from '../data/again';
+import { withoutGone } from '../data/without';
 import { words } from '../words';
 import { CallBackPart, CallPart, Sound } from './call-part';
 import { AskedSlip, PicturesOfMail, RestOfMail } from './mail-slips';
@@ -251,6 +253,9 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
       </View>
       {entry.text ? <Linked text={entry.text} /> : null}
       <Files files={entry.files} open={facts.openPicture} />
+      {entry.shelf?.map((said) => (
+        <ShelfCard key={said.id} said={said} />
+      ))}
       <TryAgain entry={entry} facts={facts} />
     </View>
   );
@@ -391,12 +396,15 @@ interface UnsentProps {
   retry: () => void;
   drop: () => void;
   putByAgain: () => void;
+  /** Sends it anew, without what is not on the shelf any more. */
+  without: (load: Extract<DeedParcel['load'], { do: 'say' }>) => void;
 }
 
 /** What was not done, why, and what can be done about it. */
-const Refused = ({ parcel, refusal, retry, drop, putByAgain }: UnsentProps) => {
+const Refused = ({ parcel, refusal, retry, drop, putByAgain, without }: UnsentProps) => {
   const said = words().conversation;
   const isSay = parcel.load.do === 'say';
+  const left = withoutGone(parcel, refusal);
   return (
     <View role="alert">
       <Text kind="second" tone="brick">
@@ -405,6 +413,8 @@ const Refused = ({ parcel, refusal, retry, drop, putByAgain }: UnsentProps) => {
       <View style={styles.row}>
         {parcel.load.do === 'put-by' ? (
           <Button label={words().notDone.putByAgain} onPress={putByAgain} />
+        ) : left ? (
+          <Button label={said.without} onPress={() => without(left)} />
         ) : (
           <Button label={said.retry} onPress={retry} />
         )}
@@ -451,6 +461,9 @@ export const UnsentSlip = (props: UnsentProps) => {
         <Text key={file.id} kind="second" tone="slate">
           {file.name}
         </Text>
+      ))}
+      {parcel.load.shown?.map((said) => (
+        <ShelfCard key={said.id} said={said} lines={2} />
       ))}
       {isFailed ? <Refused {...props} /> : null}
     </View>

@@ -8,12 +8,14 @@ import { words } from '../words';
 /** What a text costs while it is written, and what makes it cost more. */
 export const SegmentsLine = (props: {
   text: string;
+  /** The same with what goes behind it. */
+  whole: string;
   /** How many links go with it. */
   links: number;
   change: (text: string) => void;
 }) => {
-  const { text, links, change } = props;
-  const { count, left, encoding, costly, countInstead } = segmentsOf(withLinks(text, links));
+  const { text, whole, links, change } = props;
+  const { count, left, encoding, costly, countInstead } = segmentsOf(withLinks(whole, links));
   if (count === 0) return null;
   const said = words().segments;
   const isDearer = countInstead !== null && countInstead < count;

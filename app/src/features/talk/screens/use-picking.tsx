@@ -22,6 +22,7 @@ export const usePicking = (props: {
   typed: string;
   change: (text: string) => void;
   addFiles: (files: File[]) => void;
+  addThings: (things: readonly { id: string; name: string }[]) => void;
   onMissing: () => void;
 }) => {
   const { row, field, typed, change } = props;
@@ -69,6 +70,7 @@ export const usePicking = (props: {
 
   const take = (reply: QuickReply, place: Stretch): void => {
     put(reply.text, reply.language, { kind: 'reply', id: reply.id }, place);
+    props.addThings(reply.shelf);
     if (reply.pictures.length === 0) return;
     void picturesOf(reply).then((pictures) => {
       const had = pictures.flatMap((picture) => picture ?? []);

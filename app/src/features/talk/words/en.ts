@@ -15,6 +15,7 @@ export const en = {
     tooLong: (over: number) => `${over} characters too long`,
     tooMuch: (length: number) =>
       `That is ${length} characters; 4000 fit into a message. It was not taken in; what stood here is kept.`,
+    without: 'Send without it',
     retry: 'Try again',
     drop: 'Delete',
     none: 'Choose somebody from the line',

@@ -1,0 +1,4 @@
+import { wording } from '../../../kit/wording';
+import { en } from './en';
+
+export const words = wording({ en });

@@ -1,0 +1,92 @@
+import type { FileMention, ShelfSaid } from '../../conversation';
+import { minutesIn } from '../../when';
+import { priceInWords } from '../price';
+import type { ShelfThing } from '../thing';
+
+export type ShelfText =
+  | 'shelfIn'
+  | 'shelfOut'
+  | 'shelfToOrder'
+  | 'shelfCode'
+  | 'shelfUntil'
+  | 'shelfRoute';
+
+/** In whose words it is said: the texts of a door in a language, and by the business's own clocks. */
+export interface ShelfVoice {
+  language: string;
+  zone: string;
+  now: number;
+  say: (key: ShelfText, values?: Readonly<Record<string, string>>) => string;
+}
+
+const stockTexts = { in: 'shelfIn', out: 'shelfOut', 'to-order': 'shelfToOrder' } as const;
+
+const DAY_LAST_MINUTE = '23:59';
+
+/** A moment by the business's clocks: "Tuesday 1 December, 10:00"; of a day's last one the day. */
+const dayAndTime = (at: number, { language, zone }: ShelfVoice): string => {
+  const clock = language === 'en' ? 'en-GB' : language;
+  const day = new Intl.DateTimeFormat(clock, {
+    timeZone: zone,
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+  }).format(at);
+  const time = new Intl.DateTimeFormat(clock, {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(at);
+  return time === DAY_LAST_MINUTE ? day : `${day}, ${time}`;
+};
+
+const linesOf = (thing: ShelfThing, voice: ShelfVoice): string[] => {
+  const { say, language, now } = voice;
+  switch (thing.kind) {
+    case 'item':
+      return [
+        [
+          priceInWords(thing.price, thing.currency, language),
+          thing.stock && say(stockTexts[thing.stock]),
+        ]
+          .filter(Boolean)
+          .join(' · '),
+        thing.text,
+      ];
+    case 'offer':
+      return [
+        thing.text,
+        thing.code && say('shelfCode', { code: thing.code }),
+        thing.until === null ? '' : say('shelfUntil', { day: dayAndTime(thing.until, voice) }),
+      ];
+    case 'place':
+      return [thing.address, thing.hours, thing.text];
+    case 'page':
+    case 'picture':
+      return [thing.text];
+    case 'slots':
+      return [
+        [thing.minutes ? minutesIn(language, thing.minutes) : '', thing.address]
+          .filter(Boolean)
+          .join(' · '),
+        ...thing.starts.filter((at) => at > now).map((at) => `– ${dayAndTime(at, voice)}`),
+        thing.text,
+      ];
+  }
+};
+
+/** Something of the shelf as it is said now, in a door's words. `files`: its picture, and a calendar of its times. */
+export const toShelfSaid = (
+  thing: ShelfThing & { id: string },
+  files: FileMention[],
+  voice: ShelfVoice,
+): ShelfSaid => ({
+  id: thing.id,
+  kind: thing.kind,
+  name: thing.name,
+  lines: linesOf(thing, voice).filter(Boolean),
+  link: thing.link,
+  linkWords: thing.kind === 'place' && thing.link ? voice.say('shelfRoute') : '',
+  files,
+});
