@@ -13,6 +13,7 @@ import { openings } from './opening';
 import { openPast, timeStart } from './past';
 import { counted, halves, quotedParted } from './quoted';
 import { bareRings, porchRings, type Rhythm } from './ringing';
+import { besideTable, tables } from './tables';
 import { bareHooks, burst, inboundsIn } from './webhooks';
 import { underAttack, ways } from './worst';
 
@@ -406,11 +407,11 @@ const measureBytes = (): void => {
   const app = 'app/dist/_expo/static/js/web';
   const figures = [
     ['loader, first part', bytesOf(widget, /^loader\.js\.gz$/), 3_200],
-    ['loader, both parts', bytesOf(widget, /^(loader|more-.*)\.js\.gz$/), 5_500],
-    ['panel, script and style', bytesOf(widget, /^panel-.*\.gz$/), 30_000],
+    ['loader, both parts', bytesOf(widget, /^(loader|more-[A-Z0-9]+)\.js\.gz$/), 5_500],
+    ['panel, script and style', bytesOf(widget, /^panel-(chunk-)?[A-Z0-9]+\.js\.gz$|^panel-\w+\.css\.gz$/), 30_000],
     [
       'first load of the app, scripts of the line',
-      bytesOf(app, /^(entry|__common|__expo-metro-runtime|_layout|index)-.*\.gz$/),
+      bytesOf(app, /^(entry|__common|__expo-metro-runtime|_layout|first)-.*\.gz$/),
       400_000,
     ],
   ] as const;
@@ -447,6 +448,30 @@ const measureAnswers = (): void => {
   slowest('from two dots and a code to what it finds, 500 quick replies', dotsTimes(500), FRAME_MS);
 };
 
+const LATER_AT_MOST_MS = 50;
+
+const measureTables = async (): Promise<void> => {
+  for (const which of tables) {
+    const { idle, busy, tookMs, isWhole } = await withProcess(
+      'server/dist/bench/porch.js',
+      (told) => besideTable(told, which),
+    );
+    const [mine, base] = [percentile(busy, 0.5), percentile(idle, 0.5)];
+    const more = mine - base;
+    tell({
+      figure: `median of a request while 100,000 rows are read in, ${which}`,
+      unit: 'ms',
+      ours: rounded(mine),
+      idle: rounded(base),
+      more: rounded(more),
+      atMost: LATER_AT_MOST_MS,
+      p99: rounded(percentile(busy, 0.99)),
+      seconds: rounded(tookMs / 1_000),
+      isKept: isWhole && more <= LATER_AT_MOST_MS,
+    });
+  }
+};
+
 const measures: Record<string, () => void | Promise<void>> = {
   bytes: measureBytes,
   throughput: measureThroughput,
@@ -461,6 +486,7 @@ const measures: Record<string, () => void | Promise<void>> = {
   hours: measureHours,
   quoted: measureQuoted,
   answers: measureAnswers,
+  tables: measureTables,
   jobs: measureJobs,
   ringing: measureRinging,
   opening: measureOpening,

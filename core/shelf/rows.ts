@@ -154,7 +154,7 @@ export const readShelfRow = (
     minutes,
     pictureUrl: cell('picture'),
   });
-  const problem = problemInThing(thing, hasPicture(shelfKey(thing)));
+  const problem = problemInThing(thing, kind === 'picture' && hasPicture(shelfKey(thing)));
   return problem ? refusalOf(problem) : thing;
 };
 

@@ -1,3 +1,4 @@
+export { OrdersScreen } from '../features/orders/screens/orders';
 export { ReplyEditor } from '../features/replies/screens/editor';
 export { Replies } from '../features/replies/screens/list';
 export { ShelfEditor } from '../features/shelf/screens/editor';

@@ -25,8 +25,8 @@ import { toCsv } from '../tables/writing';
 type Form = 'csv' | 'json';
 
 const columns = Object.keys(shelfColumns);
-const BATCH = 500;
-const DROPPED_AT_ONCE = 500;
+/** So many have a turn together. */
+const BATCH = 100;
 
 async function* rowsOfCsv(bytes: Buffer): AsyncGenerator<ReadRow<ShelfCells>, void, undefined> {
   for await (const { cells, ...row } of rowsOf(bytes, shelfColumns.name)) {
@@ -73,7 +73,7 @@ export const createShelfTables = ({ store, clock }: { store: Store; clock: Clock
     {
       read: (cells) => readShelfRow(cells, place(), hasPicture),
       whatIs: ({ name = '', sku = '' }) => name || sku,
-      isKnown: (thing) => store.shelf.byKey(shelfKey(thing)) !== null,
+      isKnown: (thing) => store.shelf.has(shelfKey(thing)),
       put,
       room: () => SHELF_MOST - store.shelf.count(),
     },
@@ -119,7 +119,7 @@ export const createShelfTables = ({ store, clock }: { store: Store; clock: Clock
     give: (form: Form): AsyncGenerator<string, void, undefined> =>
       form === 'csv' ? csv() : jsonLd(),
     drop: async (): Promise<void> => {
-      while (store.atOnce(() => store.shelf.dropSome(DROPPED_AT_ONCE))) await setImmediate();
+      while (store.atOnce(() => store.shelf.dropSome(BATCH))) await setImmediate();
       table.forget();
     },
   };

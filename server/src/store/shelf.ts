@@ -46,6 +46,9 @@ const toMatch = (query: string): string =>
 export const shelfTable = (db: Db) => {
   const byId = db.prepare<[string], Row>(`SELECT ${columns} FROM shelf WHERE id = ?`);
   const byKey = db.prepare<[string], Row>(`SELECT ${columns} FROM shelf WHERE key = ?`);
+  const hasKey = db.prepare<[string], { found: number }>(
+    'SELECT 1 AS found FROM shelf WHERE key = ?',
+  );
   const write = db.prepare<object, { place: number }>(
     `INSERT INTO shelf (id, key, kind, name, text, link, sku, price, currency, stock, code, until, address,
        hours, starts, minutes, picture_url, file_id, over_at, revision, changed_at)
@@ -60,6 +63,7 @@ export const shelfTable = (db: Db) => {
      RETURNING place`,
   );
   const addWords = db.prepare('INSERT INTO shelf_words (rowid, text) VALUES (?, ?)');
+  const changeWords = db.prepare('UPDATE shelf_words SET text = ? WHERE rowid = ?');
   const loseWords = db.prepare('DELETE FROM shelf_words WHERE rowid = ?');
   const drop = db.prepare<[string], { place: number }>(
     'DELETE FROM shelf WHERE id = ? RETURNING place',
@@ -104,13 +108,14 @@ export const shelfTable = (db: Db) => {
       const row = byKey.get(key);
       return row ? toRecord(row) : null;
     },
+    has: (key: string): boolean => hasKey.get(key) !== undefined,
     write: (record: ShelfRecord): void => {
       const starts = JSON.stringify(record.starts);
       const key = shelfKey(record);
       const row = write.get({ ...record, starts, key, overAt: overAt(record) });
       if (!row) return;
-      loseWords.run(row.place);
-      addWords.run(row.place, indexed(record));
+      const { changes } = changeWords.run(indexed(record), row.place);
+      if (changes === 0) addWords.run(row.place, indexed(record));
     },
     drop: (id: string): void => {
       const row = drop.get(id);

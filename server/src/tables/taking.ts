@@ -4,7 +4,7 @@ import { Refused } from '../refused';
 import type { Store } from '../store';
 
 /** So many rows share one wait for the disk, and whoever else waits has a turn after them. */
-const ROWS_AT_ONCE = 100;
+const ROWS_AT_ONCE = 25;
 const REFUSED_TOLD_MOST = 100;
 const WHAT_LONGEST = 80;
 

@@ -1,4 +1,4 @@
-import { OrdersScreen } from '../../features/orders/screens/orders';
+import { OrdersScreen } from '../../late/answering';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
