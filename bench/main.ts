@@ -408,7 +408,11 @@ const measureBytes = (): void => {
   const figures = [
     ['loader, first part', bytesOf(widget, /^loader\.js\.gz$/), 3_200],
     ['loader, both parts', bytesOf(widget, /^(loader|more-[A-Z0-9]+)\.js\.gz$/), 5_500],
-    ['panel, script and style', bytesOf(widget, /^panel-(chunk-)?[A-Z0-9]+\.js\.gz$|^panel-\w+\.css\.gz$/), 30_000],
+    [
+      'panel, script and style',
+      bytesOf(widget, /^panel-(chunk-)?[A-Z0-9]+\.js\.gz$|^panel-\w+\.css\.gz$/),
+      30_000,
+    ],
     [
       'first load of the app, scripts of the line',
       bytesOf(app, /^(entry|__common|__expo-metro-runtime|_layout|first)-.*\.gz$/),

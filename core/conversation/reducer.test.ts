@@ -13,6 +13,7 @@ import {
   isForVisitor,
   isOfTheWhole,
   SCREEN,
+  searchableText,
   UNREAD_KEPT,
 } from '.';
 
@@ -79,6 +80,22 @@ describe('what nobody has to answer', () => {
     const entries = roll(aside('News'), says('Hello'), answers('Yes'), aside('More'));
     const thread = entries.reduce(foldThread, emptyThread('thread-1', 'door-1'));
     expect(combine([thread])).toEqual(foldAll(entries));
+  });
+});
+
+describe('an answer with something of the shelf', () => {
+  const fern = { id: 'thing-000001', kind: 'item' as const, name: 'Fern', lines: ['£14.50'] };
+  const shelf = [{ ...fern, link: '', linkWords: '', files: [] }];
+  const handsOver = (text: string): Happening => ({ ...answers(text), shelf }) as Happening;
+
+  it('is shown in the line by its words, or by the name of what it brings', () => {
+    expect(foldAll(roll(says('Ferns?'), handsOver('Here'))).lastWords).toBe('Here');
+    expect(foldAll(roll(says('Ferns?'), handsOver(''))).lastWords).toBe('Fern');
+  });
+
+  it('is found by both', () => {
+    const [entry] = roll(handsOver('Here'));
+    expect(entry && searchableText(entry).split('\n')).toEqual(['Here', 'Fern']);
   });
 });
 

@@ -1,5 +1,6 @@
 import { en } from '@porch/core/alert-mail';
 import type { Entry } from '@porch/core/conversation';
+import { newThing } from '@porch/core/shelf';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until, visit } from '../../test-kit/panel';
 import { type Letter, openPost, type Post, post } from '../../test-kit/post';
@@ -101,6 +102,26 @@ describe('alerts by mail', () => {
     const body = { do: 'read', id: clientId(), upTo };
     await house.ask('POST', `/api/conversations/${talk()}/deeds`, { cookie: maren, body });
     expect(roll('looked')).toHaveLength(1);
+  });
+
+  it('say what was handed over of the shelf, too', async () => {
+    const thing = { ...newThing('item'), name: 'Fern', price: '14.50', currency: 'GBP' };
+    const body = { revision: 0, thing, fileId: null };
+    await house.ask('PUT', '/api/shelf/thing-of-test-1', { cookie: maren, body });
+    const wren = await visit(house, door.publicId, 'wren');
+    await wren.say('Ferns?');
+    const deed = {
+      do: 'say',
+      id: clientId(),
+      text: 'One:',
+      fileIds: [],
+      shelf: ['thing-of-test-1'],
+    };
+    await house.ask('POST', `/api/conversations/${talk()}/deeds`, { cookie: maren, body: deed });
+    await wren.say('And two?');
+    await pass(5 * minute);
+    const { text } = await until(() => out.mails.at(-1));
+    expect(text).toMatch(/One:\s+Fern\s+£14\.50/);
   });
 
   it('are not written once somebody has looked, nor to who left, nor while mail does not go out', async () => {

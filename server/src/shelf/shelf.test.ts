@@ -255,6 +255,28 @@ describe('the shelf', () => {
     });
   });
 
+  it('has what was put into an answer last first', async () => {
+    const ids: string[] = [];
+    for (const name of ['One', 'Two', 'Three']) {
+      ids.push(await kept({ ...newThing('item'), name }));
+      house.clock.advance(1_000);
+    }
+    await (await visit(house, door.publicId, 'wren')).say('Pots?');
+    expect(namesIn(await near())).toEqual(['Three', 'Two', 'One']);
+    await answer(ids.slice(0, 1));
+    expect(namesIn(await near())).toEqual(['One', 'Three', 'Two']);
+  });
+
+  it('counts as part of the answer, which may be no longer for it', async () => {
+    const id = await kept({ ...newThing('page'), name: 'Care', link: 'https://quillfern.example' });
+    await (await visit(house, door.publicId, 'wren')).say('How?');
+    expect((await answer([id], 'x'.repeat(3_990))).body).toMatchObject({
+      code: 'text-too-long',
+      limit: 4_000,
+    });
+    expect((await answer([id], 'x'.repeat(3_900))).status).toBe(200);
+  });
+
   it('is said once under one id, and not with something else under the same', async () => {
     const [one, two] = [await kept(fern), await kept(aPage)];
     await (await visit(house, door.publicId, 'wren')).say('Ferns?');
@@ -335,7 +357,10 @@ describe('the shelf', () => {
     const all = async (known = '') =>
       (await house.ask('GET', `/api/quick-replies?known=${encodeURIComponent(known)}`, { cookie }))
         .body;
-    const { mark } = await all();
+    const before = (await all()).mark;
+    await put({ ...fern, name: 'Another fern' }, { id, revision: 1 });
+    const { mark, replies } = await all(before);
+    expect(replies).toMatchObject([{ shelf: [{ id, name: 'Another fern' }] }]);
     await house.ask('DELETE', `/api/shelf/${id}`, { cookie });
     // Devices that have them by that mark hear of it.
     expect((await all(mark)).replies).toMatchObject([{ shelf: [] }]);
@@ -462,6 +487,13 @@ describe('the shelf', () => {
         addedCount: 200,
         refusedCount: 1,
         refused: [{ row: 201, what: '', why: 'row-broken' }],
+      });
+      // Nothing behind the break is taken, however much that is.
+      const comma = await take(`[${product(1)},}${`,${product(300)}`.repeat(2_000)}]`, 'json');
+      expect(comma.body).toMatchObject({
+        addedCount: 0,
+        sameCount: 1,
+        refused: [{ row: 2, why: 'row-broken' }],
       });
       const soup = await take(`[${product(1)},{"@type":"Recipe"},7]`, 'json');
       expect(soup.body).toMatchObject({
