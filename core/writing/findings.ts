@@ -2,7 +2,15 @@ import { type Broken, piecesOf, type Stretch } from '../gaps';
 
 /** Something in a stored text that its writer would rather not send a thousand times. */
 export type Finding = Stretch & {
-  kind: 'doubled' | 'spaces' | 'placeholder' | 'unknown-gap' | 'broken' | 'spelling' | 'link';
+  kind:
+    | 'doubled'
+    | 'spaces'
+    | 'placeholder'
+    | 'unknown-gap'
+    | 'never-filled'
+    | 'broken'
+    | 'spelling'
+    | 'link';
   /** The words concerned. */
   words: string;
   /** What could stand there instead, best first. */
@@ -95,6 +103,23 @@ export const findingsIn = (text: string): Finding[] => {
     })).filter(({ instead }) => !rightTwice.has(instead[0]?.toLowerCase() ?? '')),
   ];
   return found.sort((a, b) => a.from - b.from).slice(0, FINDINGS_MOST);
+};
+
+/**
+ * What is found wrong in a text in which nothing is filled in: of what was found in it as if it had gaps. A gap there is
+ * read as it is written; no gap is a way out, and braces that are none are its own matter.
+ */
+export const findingsWithoutGaps = (text: string, findings: readonly Finding[]): Finding[] => {
+  const gaps = piecesOf(text).flatMap((piece): Finding[] => {
+    if (piece.kind !== 'gap') return [];
+    const { from, to, fallback } = piece;
+    const instead = fallback ? [fallback] : [];
+    return [{ kind: 'never-filled', from, to, words: text.slice(from, to), instead }];
+  });
+  const others = findings
+    .filter(({ kind }) => kind !== 'unknown-gap' && kind !== 'broken')
+    .map((one) => ({ ...one, instead: one.instead.filter((instead) => !instead.startsWith('{')) }));
+  return [...gaps, ...others].sort((a, b) => a.from - b.from).slice(0, FINDINGS_MOST);
 };
 
 /** The words of a text that a dictionary is asked about: no gaps, links, addresses, numbers. */

@@ -1,5 +1,12 @@
 /** What may be wrong in a text that is stored to be sent many times. */
-export { FINDINGS_MOST, type Finding, findingsIn, withInstead, wordsToSpell } from './findings';
+export {
+  FINDINGS_MOST,
+  type Finding,
+  findingsIn,
+  findingsWithoutGaps,
+  withInstead,
+  wordsToSpell,
+} from './findings';
 
 /** Words of the business that no dictionary has. */
 export const OWN_WORDS_MOST = 2_000;

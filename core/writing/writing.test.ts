@@ -1,4 +1,4 @@
-import { findingsIn, withInstead, wordsToSpell } from '.';
+import { findingsIn, findingsWithoutGaps, withInstead, wordsToSpell } from '.';
 
 describe('what is found wrong in a stored text', () => {
   const found = (text: string) => findingsIn(text).map(({ kind, words }) => [kind, words]);
@@ -40,6 +40,16 @@ describe('what is found wrong in a stored text', () => {
     expect(mend('Hello  NAME, see the the {weather|sun}')).toBe(
       'Hello {name?}, see the {weather?|sun}',
     );
+  });
+
+  it('is in a text without gaps every gap that is never filled in, and no brace', () => {
+    const text = 'Hi {first name|there}, see {weather} and NAME :-} {';
+    expect(findingsWithoutGaps(text, findingsIn(text))).toMatchObject([
+      { kind: 'never-filled', words: '{first name|there}', instead: ['there'] },
+      { kind: 'never-filled', words: '{weather}', instead: [] },
+      { kind: 'placeholder', words: 'NAME', instead: [] },
+    ]);
+    expect(findingsWithoutGaps('{a}'.repeat(200), [])).toHaveLength(50);
   });
 
   it('is bounded, also where all of a long text is wrong', () => {

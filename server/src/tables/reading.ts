@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
+import iconv from 'iconv-lite';
 import { Refused } from '../refused';
 
 /** A row of a table: its number as a spreadsheet counts them (the head is row 1), and its cells by the names of the columns. */
@@ -29,7 +30,8 @@ export const textOf = (bytes: Buffer): string => {
   try {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes);
   } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
+    // What Node has by this name is Latin 1: it reads no “€”.
+    return iconv.decode(bytes, 'windows-1252');
   }
 };
 

@@ -17,6 +17,8 @@ export const toCsv = (
       columns: [...columns],
       escape_formulas: true,
       header: isFirst,
+      // Whatever breaks a line, and not only what ends a record.
+      quoted_match: /[\r\n]/,
       record_delimiter: 'windows',
     },
   );

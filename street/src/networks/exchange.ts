@@ -37,10 +37,12 @@ const prove = (body: string, word: string, now: number) => {
 };
 
 /** What the door said last that callers are to hear. */
-let heard = '';
+export interface LastCall {
+  heard: string;
+}
 
 /** A telephone exchange: it asks what is to be done with a call, and hands over what came of it. */
-export const exchangeWire = (origin: () => string): Wire => ({
+export const exchangeWire = (origin: () => string, last: LastCall): Wire => ({
   path: '/exchange',
   title: 'Telephone exchange',
   customers: [
@@ -63,10 +65,15 @@ export const exchangeWire = (origin: () => string): Wire => ({
   more: () => `<h2>Call the business</h2>
 <form method="post" action="/exchange/call"><label>From <input name="from" value="+447700900123"></label><br>
 <label>Speak after the tone (empty: hang up) <input name="text" size="40"></label> <button>Call</button></form>
-<p>What the caller heard: ${escaped(heard) || 'nobody has called yet'}</p>`,
+<p>What the caller heard: ${escaped(last.heard) || 'nobody has called yet'}</p>`,
 });
 
-export const exchangeRoutes = (app: FastifyInstance, network: Network, now: () => number): void => {
+export const exchangeRoutes = (
+  app: FastifyInstance,
+  network: Network,
+  now: () => number,
+  last: LastCall,
+): void => {
   const guarded = forBusiness(network, (request) => isBearer(request, network.setup().key));
   app.get(
     '/exchange/line',
@@ -90,7 +97,7 @@ export const exchangeRoutes = (app: FastifyInstance, network: Network, now: () =
         : { ring: [], order: 'all', say: '(the door did not answer)' };
       const rang =
         plan.ring.length > 0 ? `it rang at ${plan.ring.join(', ')} (${plan.order}); ` : '';
-      heard = `${rang}then: “${plan.say}”, and the tone`;
+      last.heard = `${rang}then: “${plan.say}”, and the tone`;
       network.say(network.customer(from), { text });
       return reply.redirect('/exchange', 303);
     },

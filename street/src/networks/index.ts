@@ -8,8 +8,8 @@ import { pictureOf } from './picture';
 import { pigeonpostRoutes, pigeonpostWire } from './pigeonpost';
 import { textRoutes, textWire } from './text';
 import { tintypeRoutes, tintypeWire } from './tintype';
-import { townfinderRoutes, townfinderWire } from './townfinder';
-import { waveletRoutes, waveletWire } from './wavelet';
+import { newListed, townfinderRoutes, townfinderWire } from './townfinder';
+import { type Feed, waveletRoutes, waveletWire } from './wavelet';
 
 /** How each network knows the business at first: its account and its key. */
 export type Setups = Readonly<Record<string, Partial<Setup>>>;
@@ -28,18 +28,22 @@ export const openNetworks = (
     );
     return network;
   };
-  const texts = open(textWire(origin));
-  textRoutes(app, texts);
+  const stopped = new Set<string>();
+  const texts = open(textWire(origin, stopped));
+  textRoutes(app, texts, stopped);
   const pigeonpost = open(pigeonpostWire);
   pigeonpostRoutes(app, pigeonpost);
-  const wavelet = open(waveletWire(origin));
-  waveletRoutes(app, wavelet);
+  const feed: Feed = [];
+  const wavelet = open(waveletWire(origin, feed));
+  waveletRoutes(app, wavelet, feed);
   const tintype = open(tintypeWire(origin));
   tintypeRoutes(app, tintype, now);
-  const townfinder = open(townfinderWire);
-  townfinderRoutes(app, townfinder, now);
-  const exchange = open(exchangeWire(origin));
-  exchangeRoutes(app, exchange, now);
+  const listed = newListed();
+  const townfinder = open(townfinderWire(listed));
+  townfinderRoutes(app, townfinder, now, listed);
+  const last = { heard: '' };
+  const exchange = open(exchangeWire(origin, last));
+  exchangeRoutes(app, exchange, now, last);
   // By the phone nobody writes: it is no part of a busy morning.
   const networks = [pigeonpost, wavelet, tintype, townfinder, texts];
   const morning = createBusyMorning(networks);

@@ -3,10 +3,8 @@ import type { FastifyInstance } from 'fastify';
 import { forBusiness, isBasic, pictureRoute } from './business';
 import type { Network, Wire } from './network';
 
-const stopped = new Set<string>();
-
-/** The gateway by which text messages come and go: forms both ways. */
-export const textWire = (origin: () => string): Wire => ({
+/** The gateway by which text messages come and go: forms both ways. `stopped`: who wants none any more. */
+export const textWire = (origin: () => string, stopped: Set<string>): Wire => ({
   path: '/texts',
   title: 'Text messages',
   customers: [
@@ -45,7 +43,11 @@ export const textWire = (origin: () => string): Wire => ({
   },
 });
 
-export const textRoutes = (app: FastifyInstance, network: Network): void => {
+export const textRoutes = (
+  app: FastifyInstance,
+  network: Network,
+  stopped: ReadonlySet<string>,
+): void => {
   const guarded = forBusiness(network, (request) => {
     const { account, key } = network.setup();
     return isBasic(request, account, key);

@@ -12,9 +12,6 @@ interface Listing {
   opening_hours: string;
 }
 
-/** What the listing shows of the business. */
-const listing: Listing = { chat: true, away_until: null, opening_hours: '' };
-
 interface Question {
   id: string;
   question: string;
@@ -23,14 +20,22 @@ interface Question {
 
 const QUESTIONS_MOST = 40;
 
-/** The questions that it answers, in order. */
-let questions: Question[] = [];
+/** What the directory has of the business: its listing, and the questions that it answers, in order. */
+export interface Listed {
+  listing: Listing;
+  questions: Question[];
+}
+
+export const newListed = (): Listed => ({
+  listing: { chat: true, away_until: null, opening_hours: '' },
+  questions: [],
+});
 
 const fieldsOf = ({ question, answer }: Pick<Question, 'question' | 'answer'>): string =>
   `<p><label>Question <input name="question" size="40" maxlength="120" value="${escaped(question)}"></label></p>
 <p><label>Answer <textarea name="answer" maxlength="1000">${escaped(answer)}</textarea></label></p>`;
 
-const questionForms = (): string =>
+const questionForms = ({ questions }: Listed): string =>
   questions
     .map(
       (one) => `<li><form method="post" action="/townfinder/questions">
@@ -48,7 +53,7 @@ const prove = (body: string, word: string) => ({
 });
 
 /** A directory of businesses: a listing with a chat, an away switch and opening hours. */
-export const townfinderWire: Wire = {
+export const townfinderWire = (listed: Listed): Wire => ({
   path: '/townfinder',
   title: 'Townfinder',
   customers: [
@@ -64,35 +69,36 @@ export const townfinderWire: Wire = {
     return prove(JSON.stringify(event), word);
   },
   more: () => `<h2>The listing</h2>
-<p>Chat is <strong>${listing.chat ? 'on' : 'off'}</strong>, ${
-    listing.away_until
-      ? `away until <strong>${escaped(listing.away_until)}</strong>`
+<p>Chat is <strong>${listed.listing.chat ? 'on' : 'off'}</strong>, ${
+    listed.listing.away_until
+      ? `away until <strong>${escaped(listed.listing.away_until)}</strong>`
       : 'somebody is there'
-  }. Open: <strong>${escaped(listing.opening_hours) || 'not said'}</strong></p>
+  }. Open: <strong>${escaped(listed.listing.opening_hours) || 'not said'}</strong></p>
 <form method="post" action="/townfinder/listing"><label>Change it here ${choice(
     'to',
     { on: 'Chat on', off: 'Chat off', hour: 'Away for an hour', tomorrow: 'Away until tomorrow' },
     'on',
   )}</label> <button>Change the listing</button></form>
 <h2>Questions and answers</h2>
-<ul>${questionForms()}</ul>
+<ul>${questionForms(listed)}</ul>
 <h3>Another question</h3>
 <form method="post" action="/townfinder/questions">${fieldsOf({ question: '', answer: '' })}
 <button name="do" value="add">Add it</button></form>`,
-};
+});
 
 interface Posted extends Partial<Pick<Question, 'id' | 'question' | 'answer'>> {
   do?: string;
 }
 
 /** The business changes a question on the listing's own page. */
-const change = ({ do: what, id, question = '', answer = '' }: Posted): void => {
-  if (what === 'remove') questions = questions.filter((one) => one.id !== id);
+const change = (listed: Listed, { do: what, id, question = '', answer = '' }: Posted): void => {
+  const { questions } = listed;
+  if (what === 'remove') listed.questions = questions.filter((one) => one.id !== id);
   else if (question.trim() === '' || answer.trim() === '') return;
   else if (what === 'change') {
-    questions = questions.map((one) => (one.id === id ? { ...one, question, answer } : one));
+    listed.questions = questions.map((one) => (one.id === id ? { ...one, question, answer } : one));
   } else if (questions.length < QUESTIONS_MOST) {
-    questions = [...questions, { id: `tfq-${randomUUID()}`, question, answer }];
+    listed.questions = [...questions, { id: `tfq-${randomUUID()}`, question, answer }];
   }
 };
 
@@ -100,7 +106,9 @@ export const townfinderRoutes = (
   app: FastifyInstance,
   network: Network,
   now: () => number,
+  listed: Listed,
 ): void => {
+  const { listing } = listed;
   const guarded = forBusiness(network, (request) => isBearer(request, network.setup().key));
   app.get(
     '/townfinder/listings/:id',
@@ -115,15 +123,15 @@ export const townfinderRoutes = (
   );
   app.get(
     '/townfinder/listings/:id/questions',
-    guarded(() => ({ body: { questions } })),
+    guarded(() => ({ body: { questions: listed.questions } })),
   );
   app.post(
     '/townfinder/listings/:id/questions',
     guarded((request) => {
       const given = (request.body as { questions: Question[] }).questions;
       if (given.length > QUESTIONS_MOST) return { status: 422, body: { error: 'too many' } };
-      questions = given.map(({ id, question, answer }) => ({ id, question, answer }));
-      return { body: { questions } };
+      listed.questions = given.map(({ id, question, answer }) => ({ id, question, answer }));
+      return { body: { questions: listed.questions } };
     }),
   );
   app.post(
@@ -135,7 +143,7 @@ export const townfinderRoutes = (
     }),
   );
   app.post<{ Body: Posted }>('/townfinder/questions', async ({ body }, reply) => {
-    change(body);
+    change(listed, body);
     network.tellListing();
     return reply.redirect('/townfinder', 303);
   });

@@ -3,12 +3,13 @@ import type { FastifyInstance } from 'fastify';
 import { forBusiness, pictureRoute } from './business';
 import type { Happened, Network, Wire } from './network';
 
+/** What a page of the network has got, oldest first; asked for in pages. */
+export type Feed = Item[];
+
 interface Item extends Record<string, unknown> {
   id: string;
 }
 
-/** What a page of the network has got, oldest first; asked for in pages. */
-const feed: Item[] = [];
 const PAGE_MOST = 50;
 
 const itemOf = (happened: Happened, origin: string): Item | null => {
@@ -33,7 +34,7 @@ const itemOf = (happened: Happened, origin: string): Item | null => {
 };
 
 /** Messages to a page of a social network: it nudges, and is asked for what is new. */
-export const waveletWire = (origin: () => string): Wire => ({
+export const waveletWire = (origin: () => string, feed: Feed): Wire => ({
   path: '/wavelet',
   title: 'Wavelet',
   customers: [
@@ -52,7 +53,7 @@ export const waveletWire = (origin: () => string): Wire => ({
   },
 });
 
-export const waveletRoutes = (app: FastifyInstance, network: Network): void => {
+export const waveletRoutes = (app: FastifyInstance, network: Network, feed: Feed): void => {
   const guarded = forBusiness(
     network,
     (request) => request.headers['wavelet-key'] === network.setup().key,

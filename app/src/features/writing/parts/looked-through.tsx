@@ -1,4 +1,4 @@
-import { type Finding, withInstead } from '@porch/core/writing';
+import { type Finding, findingsWithoutGaps, withInstead } from '@porch/core/writing';
 import { useEffect, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
@@ -26,6 +26,8 @@ const inWords = ({ kind, words: what, why }: Finding): string => {
       return said().placeholder(what);
     case 'unknown-gap':
       return said().unknownGap(what);
+    case 'never-filled':
+      return said().neverFilled(what);
     case 'link':
       return said().link(what);
     case 'broken':
@@ -65,12 +67,6 @@ const OneFinding = (props: {
   );
 };
 
-/** What is found in a text that has no gaps: nothing about them, and none as a way out. */
-const withoutGaps = (findings: readonly Finding[]): Finding[] =>
-  findings
-    .filter(({ kind }) => kind !== 'unknown-gap' && kind !== 'broken')
-    .map((one) => ({ ...one, instead: one.instead.filter((instead) => !instead.startsWith('{')) }));
-
 export interface Looking {
   text: string;
   /** ISO 639. */
@@ -87,8 +83,8 @@ export const LookedThrough = (props: Looking) => {
   const { text, language, hasGaps = true, change, onFound } = props;
   const looked = useLookThrough(text, language);
   const findings = useMemo(
-    () => (hasGaps ? looked.findings : withoutGaps(looked.findings)),
-    [looked.findings, hasGaps],
+    () => (hasGaps ? looked.findings : findingsWithoutGaps(text, looked.findings)),
+    [text, looked.findings, hasGaps],
   );
   const own = useSetOwnWords();
   useEffect(() => onFound?.(findings), [findings, onFound]);

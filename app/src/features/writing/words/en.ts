@@ -10,6 +10,8 @@ export const en = {
     spaces: 'Two spaces in a row',
     placeholder: (words: string) => `“${words}” looks like a gap that was left`,
     unknownGap: (name: string) => `There is no gap called “${name}”`,
+    neverFilled: (gap: string) =>
+      `“${gap}” is read as it is: only quick replies have their gaps filled in`,
     link: (link: string) => `“${link}” leads nowhere`,
     unclosed: 'A brace that is not closed',
     nested: 'A gap inside another gap',
