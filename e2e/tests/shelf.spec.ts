@@ -195,6 +195,20 @@ test('the shelf is read in from a file, with what was not taken and why, and wri
   expect(written).toContain("item,'=Fern,,14.50,GBP,in");
   expect(written).toContain('place,The greenhouse');
 
+  // What is not there any more is asked for once, and can be written anew.
+  let askedCount = 0;
+  screen.on('request', (request) => {
+    if (request.url().endsWith('/api/shelf/not-there-00001')) askedCount += 1;
+  });
+  await screen.goto(`${porch.origin}/house/shelf/not-there-00001`);
+  await expect(screen.getByText(/^This is not on the shelf any more/)).toBeVisible();
+  await screen.getByRole('radio', { name: 'Picture' }).click();
+  await screen.getByLabel('Name').fill('The bench');
+  await screen.getByRole('button', { name: 'Save' }).click();
+  await expect(screen.getByText('It has no picture yet. Add one')).toBeVisible();
+  expect(askedCount).toBeLessThanOrEqual(2);
+  await screen.goto(`${porch.origin}/house/shelf`);
+
   await screen.getByRole('button', { name: 'Clear the shelf' }).click();
   await screen.getByRole('button', { name: 'Clear it' }).click();
   await expect(screen.getByText('The shelf is empty')).toBeVisible();

@@ -1,7 +1,11 @@
 import type { Inbound } from '@porch/contract/doors';
 import type { Happening } from '@porch/core/conversation';
+import { newGreeting } from '@porch/core/greetings';
+import { newThing } from '@porch/core/shelf';
+import { cardOf } from '@porch/core/test-kit/cards';
 import type { DoorKind } from '../src/doors/registry';
 import { websiteCan } from '../src/doors/website/kind';
+import { hashSecret } from '../src/security/tokens';
 import type { House } from './house';
 import { setUp } from './house';
 import { clientId, until, visit, visitorToken } from './panel';
@@ -306,4 +310,66 @@ export const liveChanged = async (house: House): Promise<void> => {
   const change = { doorId, from, saidAt };
   await write(() => receive.changedNow({ ...change, networkId: 'first', text: 'Other words' }));
   await write(() => receive.changedNow({ ...change, networkId: 'second', text: null }));
+};
+
+/**
+ * What can happen besides since the ninth release: a visitor is greeted, taps a card, looks up an order, and is answered
+ * by a quick reply with things of the shelf. Call it last.
+ */
+export const liveAnswered = async (house: House, cookie: string): Promise<void> => {
+  const [door] = house.store.doors.all();
+  if (!door) throw new Error('there is no door');
+  const put = async (path: string, body: object, method: 'PUT' | 'POST' = 'PUT') => {
+    const { status, body: answer } = await house.ask(method, path, { cookie, body });
+    if (status !== 200) throw new Error(`${path} was refused: ${answer.code} at ${answer.field}`);
+    return answer;
+  };
+  const hello = { ...newGreeting('greeting-0001', 'en'), text: 'Morning.' };
+  const { draft, revision } = (await house.ask('GET', `/api/doors/${door.id}/dress`, { cookie }))
+    .body;
+  draft.asked = {
+    cards: [cardOf('card-hours-01')],
+    first: [{ id: 'card-hours-01', states: ['lit', 'back-soon', 'dark'] }],
+  };
+  draft.greetings = [hello];
+  const saved = await put(`/api/doors/${door.id}/draft`, { revision, dress: draft });
+  await put(`/api/doors/${door.id}/publish`, { revision: saved.revision }, 'POST');
+  const table = 'number,email,state\r\nQF-7,siskin@post.example,Packed';
+  await house.ask('POST', '/api/orders/table', {
+    cookie,
+    headers: { 'content-type': 'application/octet-stream' },
+    body: Buffer.from(table),
+  });
+  const ids = ['shelf-item-001', 'shelf-slots-01'];
+  const things = [
+    { ...newThing('item'), name: 'Fern', price: '14.50', currency: 'GBP', stock: 'in' },
+    { ...newThing('slots'), name: 'Repotting', starts: [house.clock.now() + 3_600 * minute] },
+  ];
+  for (const [at, thing] of things.entries()) {
+    await put(`/api/shelf/${ids[at]}`, { revision: 0, thing, fileId: null });
+  }
+  const stored = { isOwn: false, title: 'Fern', code: 'fern', text: 'Here, {first name|there}:' };
+  await put('/api/quick-replies/reply-fern-0001', {
+    ...{ revision: 0, ...stored, group: '', language: 'en', fileIds: [], shelfIds: ids },
+  });
+  const siskin = await visit(house, door.publicId, 'siskin');
+  const tell = async (what: object): Promise<void> => {
+    house.clock.advance(minute);
+    const id = clientId();
+    siskin.tell({ id, page: null, consent: 'en', ...what } as never);
+    await siskin.hear('taken', (told) => told.id === id);
+  };
+  await tell({ do: 'tap', card: 'card-hours-01', greeted: hello.id });
+  await tell({ do: 'order', number: 'QF-7', contact: 'siskin@post.example' });
+  await tell({ do: 'say', text: 'Ferns?', fileIds: [] });
+  const writer = { doorId: door.id, tokenHash: hashSecret(visitorToken('siskin')) };
+  const talk = house.services.visiting.stateOf(writer)?.threadId ?? '';
+  await put(
+    `/api/conversations/${talk}/deeds`,
+    {
+      ...{ do: 'say', id: clientId(), text: 'Here, there:', fileIds: [], shelf: ids },
+      picked: { kind: 'reply', id: 'reply-fern-0001' },
+    },
+    'POST',
+  );
 };

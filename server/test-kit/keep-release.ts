@@ -5,7 +5,15 @@ import { gzipSync } from 'node:zlib';
 import { FOLD_VERSION, groups } from '@porch/core/conversation';
 import Database from 'better-sqlite3';
 import { version } from '../../package.json';
-import { liveChanged, liveOwed, liveRung, liveThrough, liveTogether, snails } from './every-kind';
+import {
+  liveAnswered,
+  liveChanged,
+  liveOwed,
+  liveRung,
+  liveThrough,
+  liveTogether,
+  snails,
+} from './every-kind';
 import { openHouse } from './house';
 import { visit } from './panel';
 import { openPushService } from './push-service';
@@ -26,6 +34,7 @@ const keepRelease = async (): Promise<void> => {
   await liveRung(house, cookie, push);
   await liveOwed(house, cookie);
   await liveChanged(house);
+  await liveAnswered(house, cookie);
   const get = async (url: string) => (await house.ask('GET', url, { cookie })).body;
   const rows: { id: string }[] = [];
   for (const group of groups) rows.push(...(await get(`/api/line?group=${group}`)).rows);

@@ -142,7 +142,9 @@ describe('a file of an earlier release', () => {
       const db = open(release);
       const version = versionOf(db);
       const before = rowsOf(db);
-      expect(before).toMatchObject({ files: 2, file_bytes: 2, members: 1 });
+      expect(before.members).toBe(1);
+      expect(before.files).toBeGreaterThanOrEqual(2);
+      expect(before.file_bytes).toBe(before.files);
       expect(before.conversations).toBeGreaterThanOrEqual(2);
       const steps = migrations.toSpliced(version, 0, remakeAll(db));
       migrate(db, version + 1, steps);
@@ -150,7 +152,8 @@ describe('a file of an earlier release', () => {
       expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
       expect(db.pragma('foreign_key_check')).toEqual([]);
       migrate(db, steps.length, steps);
-      expect(rowsOf(db)).toMatchObject({ file_bytes: 2, entries: before.entries });
+      const { file_bytes, entries } = before;
+      expect(rowsOf(db)).toMatchObject({ file_bytes, entries });
     },
   );
 

@@ -10,6 +10,7 @@ import type { ShelfSaid } from '@porch/core/conversation';
 import type { ShelfKind } from '@porch/core/shelf';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
+import { ApiError } from '../../../shell/session/refused';
 import type { TableForm } from '../../../shell/tables/table-buttons';
 
 const KEY = 'shelf';
@@ -29,10 +30,15 @@ export const useShelf = (kind: ShelfKind | null, query: string) =>
     placeholderData: (before) => before,
   });
 
+/** Something on the shelf; null where it is not there any more. */
 export const useShelfThing = (id: string | null) =>
   useQuery({
     queryKey: [KEY, 'thing', id],
-    queryFn: () => api.get<ShelfShown>(`/api/shelf/${id}`),
+    queryFn: () =>
+      api.get<ShelfShown>(`/api/shelf/${id}`).catch((error: unknown) => {
+        if (error instanceof ApiError && error.status === 404) return null;
+        throw error;
+      }),
     enabled: id !== null,
     // What is being changed is not changed under anybody's hands.
     staleTime: Number.POSITIVE_INFINITY,

@@ -1,3 +1,4 @@
+import type { ShelfShown } from '@porch/contract/shelf';
 import {
   currencyOf,
   SHELF_STARTS_MOST,
@@ -205,23 +206,32 @@ const fields: Readonly<Record<ShelfField, (editing: Editing) => ReactNode>> = {
   pictureUrl: () => null,
 };
 
+/** What is wrong with a part of it, where the house has refused that. */
+const problemWith = (error: Error | null, field: string): string => {
+  const isMissing =
+    error instanceof ApiError &&
+    error.refusal.code === 'text-empty' &&
+    error.refusal.field === field;
+  if (isMissing && field === 'pictureUrl') return said().pictureMissing;
+  if (isMissing && field === 'starts') return said().startsMissing;
+  return problemOf(error, field);
+};
+
 const hostOf = (url: string): string => (URL.canParse(url) ? new URL(url).host : '');
 
 /** Writing something that stands on the shelf. `id` 'new': one more. */
 export const ShelfEditor = ({ id }: { id: string }) => {
   const thing = useShelfThing(id === NEW ? null : id);
   const house = useHouse();
-  const isGone = thing.error instanceof ApiError && thing.error.status === 404;
-  if (thing.isError && !isGone) return <Failed retry={() => void thing.refetch()} />;
-  if ((id !== NEW && !thing.data && !isGone) || !house.data) return <RowsComing />;
-  return <Editor key={id} id={id} />;
+  if (thing.isError && thing.data === undefined)
+    return <Failed retry={() => void thing.refetch()} />;
+  if ((id !== NEW && thing.data === undefined) || !house.data) return <RowsComing />;
+  return <Editor key={id} id={id} known={thing.data ?? null} />;
 };
 
-const Editor = ({ id }: { id: string }) => {
+const Editor = ({ id, known }: { id: string; known: ShelfShown | null }) => {
   const zone = useZone();
   const country = useHouse().data?.business?.country ?? '';
-  const { data } = useShelfThing(id === NEW ? null : id);
-  const known = data ?? null;
   const [began] = useState(() => ({ newId: id === NEW || !known ? nanoid() : id }));
   const [clean] = useState(() => (known ? draftOf(known, zone) : emptyDraft('item')));
   const [draft, setDraft] = useState<ShelfDraft>(() => shelfDrafts.read(id) ?? clean);
@@ -274,7 +284,7 @@ const Editor = ({ id }: { id: string }) => {
     });
   const isChanged = JSON.stringify(draft) !== JSON.stringify(clean);
   const shown = ['name', ...shelfFields[draft.kind]];
-  const problem = (field: string): string => problemOf(put.error, field);
+  const problem = (field: string): string => problemWith(put.error, field);
   const editing: Editing = { draft, change, problem };
   return (
     <ScrollView contentContainerStyle={styles.page} keyboardShouldPersistTaps="handled">

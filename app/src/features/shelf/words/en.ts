@@ -71,6 +71,8 @@ export const en = {
     minutes: 'Minutes each',
     minutesMore: 'Empty: that is not said.',
     picture: 'One picture goes with it.',
+    pictureMissing: 'It has no picture yet. Add one; nothing was saved.',
+    startsMissing: 'Pick the day and the hour of one time at least. Nothing was saved.',
     pictureUrl: (host: string) => `Its picture lies at ${host} and is fetched when it is used.`,
     save: 'Save',
     drop: 'Take it off the shelf',
