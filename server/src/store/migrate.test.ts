@@ -96,7 +96,9 @@ const rowsOf = (db: Database.Database): Record<string, number> =>
 const tablesOf = (db: Database.Database) =>
   db
     .prepare(
-      "SELECT name, sql FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'words%'",
+      // What an index of words keeps beside itself is that index's own.
+      `SELECT s.name, s.sql FROM sqlite_schema s JOIN pragma_table_list t ON t.name = s.name AND t.schema = 'main'
+       WHERE t.type = 'table' AND s.name NOT LIKE 'sqlite_%' ORDER BY s.rowid`,
     )
     .all() as { name: string; sql: string }[];
 
