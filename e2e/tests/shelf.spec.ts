@@ -108,7 +108,7 @@ test('an item is put on the shelf, and handed over in the panel, by mail and by 
   await porch.pass(minute);
   await expect.poll(async () => (await mailsOf(porch, 'wren@post.example')).length).toBe(1);
   const [mail] = await mailsOf(porch, 'wren@post.example');
-  const whole = 'Hart’s-tongue fern\n£14.50 · In stock\nFor shade.\nhttps://quillfern.example/fern';
+  const whole = 'Hart’s-tongue fern\n£14.50, In stock\nFor shade.\nhttps://quillfern.example/fern';
   expect(mail?.text.replaceAll('\r', '')).toContain(whole);
 
   await openDoorTo(porch, 'wavelet', 'Wavelet');
@@ -119,7 +119,7 @@ test('an item is put on the shelf, and handed over in the panel, by mail and by 
   await takeFromShelf(screen, 'Hart’s-tongue fern');
   await answer(screen, 'Here as well:');
   await expect(marit.roll).toContainText('Here as well:');
-  await expect(marit.roll).toContainText('£14.50 · In stock');
+  await expect(marit.roll).toContainText('£14.50, In stock');
   await expect(marit.roll).toContainText('https://quillfern.example/fern');
   const link = marit.roll.getByRole('link', { name: 'A file from the business' });
   // The house names itself by the port that it was started with, which is none here.

@@ -1,8 +1,21 @@
 import type { FileMention, ShelfSaid } from '../../conversation';
 
+/**
+ * A line that was put together for a card, in the signs that every network has: one that text messages lack would make
+ * all of them dearer (3GPP TS 23.038, 6.2.1).
+ */
+const plain = (line: string): string =>
+  line
+    .replaceAll(' · ', ', ')
+    .replace(/^– /, '- ')
+    // Between a price and its sign, in some languages.
+    .replace(/[\u00a0\u202f]/g, ' ');
+
 /** Something of the shelf where only words can be shown. */
 export const shelfInPlainText = ({ name, lines, link, linkWords }: ShelfSaid): string =>
-  [name, ...lines, link && linkWords ? `${linkWords}: ${link}` : link].filter(Boolean).join('\n');
+  [name, ...lines.map(plain), link && linkWords ? `${linkWords}: ${link}` : link]
+    .filter(Boolean)
+    .join('\n');
 
 interface Said {
   text: string;

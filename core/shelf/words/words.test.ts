@@ -1,5 +1,6 @@
 import { shippedLanguages, textsIn } from '../../door-texts';
 import { fillGaps } from '../../door-texts/fill';
+import { segmentsOf } from '../../segments';
 import { fern, offer, onShelf, page, picture, place, shelfNow, slots } from '../../test-kit/shelf';
 import type { ShelfThing } from '..';
 import { allFiles, shelfInPlainText, wholeText } from '../plain';
@@ -91,6 +92,15 @@ describe('something of the shelf as it is said', () => {
     );
     expect(wholeText({ text: 'Hello' })).toBe('Hello');
     expect(shelfInPlainText(said({ ...place, link: '' }))).not.toContain('The way there');
+  });
+
+  it('has no sign in it that would make a text message dearer, but for what the owner wrote', () => {
+    for (const thing of [{ ...fern, name: 'Fern' }, offer, page, picture, slots]) {
+      expect(segmentsOf(shelfInPlainText(said(thing)))).toMatchObject({ encoding: 'alphabet' });
+    }
+    expect(shelfInPlainText(said(slots))).toContain(
+      '30 minutes, The greenhouse, 4 Canal Row\n- Fri',
+    );
   });
 
   it('has its files behind those of the answer', () => {

@@ -560,7 +560,7 @@ describe('something of the shelf on its way', () => {
         const asked = far.far.carried().map(({ body: text }) => text);
         const words = asked.join('\n').replaceAll('\\n', '\n');
         expect(words).toContain('We have one.');
-        expect(words).toContain('£14.50 · In stock');
+        expect(words).toContain('£14.50, In stock');
         expect(asked.join('\n')).toContain('quillfern.example/fern?pot=12');
         // The picture is there for whoever follows its link.
         const [link = ''] =
@@ -601,7 +601,7 @@ describe('something of the shelf on its way', () => {
       await until(() => (out.mails.length > 0 ? true : undefined));
       const text = out.mails[0]?.text ?? '';
       expect(text).toContain('One is left.');
-      expect(text).toContain('£14.50 · In stock');
+      expect(text).toContain('£14.50, In stock');
       expect(text).toContain(fern.link);
       expect(out.mails[0]?.html).toContain('Keep it moist.');
     } finally {
