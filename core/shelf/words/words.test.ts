@@ -98,6 +98,10 @@ describe('something of the shelf as it is said', () => {
     for (const thing of [{ ...fern, name: 'Fern' }, offer, page, picture, slots]) {
       expect(segmentsOf(shelfInPlainText(said(thing)))).toMatchObject({ encoding: 'alphabet' });
     }
+    const price = { price: '1299.00', currency: 'EUR' };
+    const german = shelfInPlainText(said({ ...fern, ...price, name: 'Farn' }, 'de'));
+    expect(segmentsOf(german).encoding).toBe('alphabet');
+    expect(german).toContain('1.299 €, Vorrätig');
     expect(shelfInPlainText(said(slots))).toContain(
       '30 minutes, The greenhouse, 4 Canal Row\n- Fri',
     );
