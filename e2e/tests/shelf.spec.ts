@@ -234,11 +234,23 @@ test('a quick reply brings what goes with it, without what is off the shelf; fre
   await screen.keyboard.press('Enter');
   await expect(screen.getByRole('button', { name: 'Take out Repotting hour' })).toBeVisible();
   await screen.getByRole('button', { name: 'Send', exact: true }).click();
-  const card = visitor.panel.getByRole('article');
+  const card = visitor.panel.getByRole('article').first();
   await expect(card).toContainText('Friday 13 November, 10:00');
   const downloading = visitor.page.waitForEvent('download');
   await card.getByRole('button', { name: /^Download Repotting hour\.ics/ }).click();
   const calendar = await readFile(await (await downloading).path(), 'utf8');
   expect(calendar).toContain('DTSTART:20261113T100000Z');
   expect(calendar).toContain('DURATION:PT45M');
+
+  // Without signal it goes by its name, and the house says what it is.
+  await screen.context().setOffline(true);
+  await expect(screen.getByText('No connection.')).toBeVisible();
+  await screen.getByRole('textbox', { name: 'Your answer' }).pressSequentially('..pots');
+  await screen.keyboard.press('Enter');
+  await expect(screen.getByRole('button', { name: 'Take out Repotting hour' })).toBeVisible();
+  await expect(screen.getByText(/is not on the shelf any more/)).toHaveCount(0);
+  await screen.getByRole('button', { name: 'Send', exact: true }).click();
+  await screen.context().setOffline(false);
+  await expect(visitor.panel.getByRole('article')).toHaveCount(2);
+  await expect(visitor.panel.getByRole('article').last()).toContainText('Friday 13 November');
 });
