@@ -210,6 +210,9 @@ test('whoever changes what somebody else has changed meanwhile is told, keeps th
   await text(first).fill('From eleven.');
   await save(first);
   await expect(inList(first)).toContainText('From eleven.');
+  // Also where what was written waited over a reload.
+  await second.reload();
+  await expect(text(second)).toHaveValue('From ten.');
   await save(second);
   await expect(second.getByText(/Somebody has changed it meanwhile/)).toBeVisible();
   await expect(text(second)).toHaveValue('From ten.');

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
+import type { QuickReplies } from '@porch/contract/replies';
 import type { ShelfShown } from '@porch/contract/shelf';
 import { newThing, type ShelfThing } from '@porch/core/shelf';
 import sharp from 'sharp';
@@ -212,6 +213,39 @@ test('the shelf is read in from a file, with what was not taken and why, and wri
   await screen.getByRole('button', { name: 'Clear the shelf' }).click();
   await screen.getByRole('button', { name: 'Clear it' }).click();
   await expect(screen.getByText('The shelf is empty')).toBeVisible();
+});
+
+test('what somebody else changed meanwhile is not lost to a draft, and what is taken off the shelf is put back whole', async ({
+  browser,
+  porch,
+}) => {
+  const fern = await put(porch, { kind: 'item', name: 'Fern' });
+  await porch.ask('PUT', '/api/quick-replies/reply-of-test-2', {
+    ...{ revision: 0, isOwn: false, title: 'Fern', code: 'fern', text: 'Here:' },
+    ...{ group: '', language: 'en', fileIds: [], shelfIds: [fern.id] },
+  });
+  const screen = await ownerPhone(browser, porch);
+  await screen.goto(`${porch.origin}/house/shelf/${fern.id}`);
+  await screen.getByLabel('What you say of it').fill('For shade.');
+  const theirs = { ...newThing('item'), name: 'Fern', price: '12', currency: 'GBP' };
+  const body = { revision: fern.revision, thing: theirs, fileId: null };
+  await porch.ask('PUT', `/api/shelf/${fern.id}`, body);
+  await screen.reload();
+  await expect(screen.getByLabel('What you say of it')).toHaveValue('For shade.');
+  await screen.getByRole('button', { name: 'Save' }).click();
+  await expect(screen.getByText(/^Somebody changed this meanwhile/)).toBeVisible();
+  await screen.getByRole('button', { name: 'Forget these changes' }).click();
+  await screen.reload();
+  await expect(screen.getByLabel('Price')).toHaveValue('12 GBP');
+
+  await screen.getByLabel('What you say of it').fill('Not saved');
+  await screen.getByRole('button', { name: 'Take it off the shelf' }).click();
+  await screen.getByRole('button', { name: 'Undo' }).click();
+  await expect(screen.getByRole('link', { name: 'Change Fern' })).toContainText('Item · £12');
+  const { replies } = await porch.ask<QuickReplies>('GET', '/api/quick-replies');
+  expect(replies?.map(({ shelf }) => shelf)).toEqual([[{ id: fern.id, name: 'Fern' }]]);
+  const { text } = await porch.ask<ShelfShown>('GET', `/api/shelf/${fern.id}`);
+  expect(text).toBe('');
 });
 
 test('a quick reply brings what goes with it, without what is off the shelf; free times come as a calendar', async ({

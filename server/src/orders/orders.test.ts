@@ -1,7 +1,7 @@
-import { setImmediate } from 'node:timers/promises';
 import { dressingOf } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, until, visit } from '../../test-kit/panel';
+import { sharesWhile } from '../../test-kit/tables';
 import { provenId } from '../doors/bridge/signing';
 import type { Asked } from '../security/outside';
 
@@ -204,16 +204,8 @@ describe('where an order is', () => {
         { length: 3_000 },
         (_none, at) => `N-${at};a${at}@b.example;;Packed;;`,
       );
-      let isDone = false;
-      const taking = take(table(...many)).finally(() => {
-        isDone = true;
-      });
-      const seen: number[] = [];
-      while (!isDone) {
-        const { progress } = await shown();
-        if (progress) seen.push(progress.share);
-        await setImmediate();
-      }
+      const taking = take(table(...many));
+      const seen = await sharesWhile(taking, async () => (await shown()).progress);
       expect((await taking).body).toMatchObject({ addedCount: 3_000 });
       expect(seen.length).toBeGreaterThan(1);
       expect(seen.every((share) => share >= 0 && share <= 1)).toBe(true);

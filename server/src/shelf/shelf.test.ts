@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import { newThing, type ShelfThing, shelfColumns } from '@porch/core/shelf';
 import {
   page as aPage,
@@ -17,6 +16,7 @@ import { openMailHouse } from '../../test-kit/mailed';
 import { openNetworkHouse } from '../../test-kit/network-house';
 import { networkOf } from '../../test-kit/networks';
 import { clientId, openDevice, until, visit, visitorToken } from '../../test-kit/panel';
+import { sharesWhile } from '../../test-kit/tables';
 import type { Asked } from '../security/outside';
 
 const hour = 3_600_000;
@@ -337,7 +337,7 @@ describe('the shelf', () => {
     expect(asked).toMatchObject([{ method: 'GET', address: aPicture.pictureUrl, headers: {} }]);
   });
 
-  it('goes with a quick reply, and is gone from it once it is off the shelf', async () => {
+  it('goes with a quick reply, and is gone from it while it is off the shelf', async () => {
     const id = await kept(fern);
     const reply = {
       revision: 0,
@@ -363,7 +363,10 @@ describe('the shelf', () => {
     expect(replies).toMatchObject([{ shelf: [{ id, name: 'Another fern' }] }]);
     await house.ask('DELETE', `/api/shelf/${id}`, { cookie });
     // Devices that have them by that mark hear of it.
-    expect((await all(mark)).replies).toMatchObject([{ shelf: [] }]);
+    const without = await all(mark);
+    expect(without.replies).toMatchObject([{ shelf: [] }]);
+    await put(fern, { id });
+    expect((await all(without.mark)).replies).toMatchObject([{ shelf: [{ id }] }]);
   });
 
   it('tells the whole team’s devices of an answer with it', async () => {
@@ -507,16 +510,8 @@ describe('the shelf', () => {
 
     it('of many rows lets others have their turn meanwhile, and says how far it is', async () => {
       const rows = Array.from({ length: 3_000 }, (_none, at) => `Pot ${at},${at}`);
-      let isDone = false;
-      const taking = take(['name,sku', ...rows].join('\n')).finally(() => {
-        isDone = true;
-      });
-      const seen: number[] = [];
-      while (!isDone) {
-        const { progress } = await shown();
-        if (progress) seen.push(progress.share);
-        await setImmediate();
-      }
+      const taking = take(['name,sku', ...rows].join('\n'));
+      const seen = await sharesWhile(taking, async () => (await shown()).progress);
       expect((await taking).body).toMatchObject({ addedCount: 3_000 });
       expect(seen.length).toBeGreaterThan(1);
       expect(seen.every((share) => share >= 0 && share <= 1)).toBe(true);

@@ -86,7 +86,8 @@ export const createShelf = (services: {
       refuseStrangePictures(store, [fileId], (one) => one === known?.fileId, 'fileId');
     }
     store.shelf.write({ ...thing, id, fileId, revision: revision + 1, changedAt: clock.now() });
-    if (known) repliesChanged();
+    // One that is put back goes with them again.
+    repliesChanged();
   };
 
   return {

@@ -56,11 +56,11 @@ CREATE TABLE shelf_said (
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX shelf_said_by_thread ON shelf_said (thread_id);
 
--- What of the shelf goes with a quick reply.
+-- What of the shelf goes with a quick reply. What is taken off the shelf and put back goes with it again.
 CREATE TABLE quick_reply_shelf (
   reply_id TEXT NOT NULL REFERENCES quick_replies (id) ON DELETE CASCADE,
   place INTEGER NOT NULL,
-  shelf_id TEXT NOT NULL REFERENCES shelf (id) ON DELETE CASCADE,
+  shelf_id TEXT NOT NULL,
   PRIMARY KEY (reply_id, place)
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX quick_reply_shelf_by_thing ON quick_reply_shelf (shelf_id);

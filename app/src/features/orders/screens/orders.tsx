@@ -1,7 +1,7 @@
 import type { Orders } from '@porch/contract/orders';
 import { dayInWords } from '@porch/core/days/words';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { AskFirst } from '../../../kit/fields/ask-first';
 import { Field } from '../../../kit/fields/field';
 import { Copy, Done, Problem, Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
@@ -25,27 +25,15 @@ import {
 import { words } from '../words';
 
 const Dropping = ({ count }: { count: number }) => {
-  const [isAsked, setAsked] = useState(false);
   const { mutate, error, isPending } = useDropOrders();
-  if (count === 0) return null;
-  return isAsked ? (
-    <View role="alert">
-      <Text tone="brick">{words().dropAsk(count)}</Text>
-      <Row>
-        <Button
-          tone="brick"
-          label={words().dropDo}
-          disabled={isPending}
-          onPress={() => mutate(undefined, { onSuccess: () => setAsked(false) })}
-        />
-        <Button look="bare" label={words().dropNot} onPress={() => setAsked(false)} />
-      </Row>
-      <Problem text={problemOf(error)} />
-    </View>
-  ) : (
-    <Row>
-      <Button look="bare" tone="brick" label={words().drop} onPress={() => setAsked(true)} />
-    </Row>
+  const { drop, dropAsk, dropDo, dropNot } = words();
+  return count === 0 ? null : (
+    <AskFirst
+      words={{ begin: drop, ask: dropAsk(count), confirm: dropDo, leave: dropNot }}
+      isBusy={isPending}
+      problem={problemOf(error)}
+      run={(done) => mutate(undefined, { onSuccess: done })}
+    />
   );
 };
 

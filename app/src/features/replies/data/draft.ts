@@ -10,6 +10,8 @@ export interface ReplyDraft {
   group: string;
   language: string;
   isOwn: boolean;
+  /** On which it builds; 0: it is new. */
+  revision: number;
 }
 
 const keyOf = (id: string): string => `porch:reply-draft:${id}`;
@@ -22,7 +24,7 @@ export const replyDrafts = {
   read: (id: string): ReplyDraft | null => {
     try {
       const draft: unknown = JSON.parse(kept(keyOf(id)) ?? 'null');
-      return isDraft(draft) ? draft : null;
+      return isDraft(draft) ? { ...draft, revision: draft.revision ?? 0 } : null;
     } catch {
       return null;
     }
@@ -41,6 +43,7 @@ export const emptyDraft = (language: string): ReplyDraft => ({
   group: '',
   language,
   isOwn: false,
+  revision: 0,
 });
 
 export const draftOf = ({
@@ -50,6 +53,7 @@ export const draftOf = ({
   group,
   language,
   memberId,
+  revision,
 }: QuickReply): ReplyDraft => ({
   title,
   code,
@@ -57,6 +61,7 @@ export const draftOf = ({
   group,
   language,
   isOwn: memberId !== null,
+  revision,
 });
 
 /** Begins a new one with an answer that was given to somebody: what concerned only them is a gap. */

@@ -3,13 +3,13 @@ import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useRepliesIndex } from '../data/replies';
 import { words } from '../words';
-import { FindField } from './find-field';
 import { FitsPart } from './fits-part';
 import { ReplyInBrief } from './reply-in-brief';
 
@@ -82,7 +82,7 @@ export const ReplyTray = (props: {
         </>
       ) : (
         <>
-          <FindField value={typed} change={setTyped} />
+          <SearchField label={words().search} value={typed} change={setTyped} />
           <FlatList
             data={
               sought

@@ -74,7 +74,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
   const { data = [] } = useQuickReplies();
   const known = data.find((one) => one.id === id) ?? null;
   // Whatever happens meanwhile, it is this one that is changed, and this one that is written.
-  const [began] = useState(() => ({ known, newId: id === NEW || !known ? nanoid() : id }));
+  const [began] = useState(() => ({ newId: id === NEW || !known ? nanoid() : id }));
   const [draft, setDraft] = useState<ReplyDraft>(
     () => replyDrafts.read(id) ?? (known ? draftOf(known) : emptyDraft('en')),
   );
@@ -107,7 +107,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
   });
   const save = (): void => {
     // One that is not there any more is a new one.
-    const { revision = 0 } = (isMeant || !known ? known : began.known) ?? {};
+    const revision = known ? (isMeant ? known : draft).revision : 0;
     const typed = { ...draft, revision, ...goesWith() };
     put.mutate(
       { id: began.newId, ...typed },

@@ -4,6 +4,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
 import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
@@ -12,7 +13,6 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { HouseTop } from '../../../shell/frame/house-page';
 import { OwnWordsPart } from '../../writing/parts/own-words-part';
 import { useQuickReplies, useRepliesIndex } from '../data/replies';
-import { FindField } from '../parts/find-field';
 import { ReplyInBrief } from '../parts/reply-in-brief';
 import { words } from '../words';
 import { TablesPart } from './tables-part';
@@ -70,7 +70,9 @@ export const Replies = () => {
           <HouseTop title={words().title} isBehind />
           <Text tone="slate">{words().more}</Text>
           {add}
-          {data.length > 0 ? <FindField value={typed} change={setTyped} /> : null}
+          {data.length > 0 ? (
+            <SearchField label={words().search} value={typed} change={setTyped} />
+          ) : null}
         </View>
       }
       ListEmptyComponent={

@@ -25,6 +25,8 @@ export interface ShelfDraft extends Omit<ShelfThing, 'price' | 'currency' | 'sta
   starts: StartTyped[];
   minutes: string;
   picture: FileMention | null;
+  /** On which it builds; 0: it is new. */
+  revision: number;
 }
 
 const keyOf = (id: string): string => `porch:shelf-draft:${id}`;
@@ -75,6 +77,7 @@ export const draftOf = (shown: ShelfShown, zone: string): ShelfDraft => {
     starts: starts.map((at) => ({ day: dayOf(at, zone), time: timeOf(at, zone) })),
     minutes: minutes ? String(minutes) : '',
     picture: shown.picture,
+    revision: shown.revision,
   };
 };
 
@@ -85,6 +88,7 @@ export const emptyDraft = (kind: ShelfKind): ShelfDraft => ({
   starts: kind === 'slots' ? [{ day: '', time: '' }] : [],
   minutes: '',
   picture: null,
+  revision: 0,
 });
 
 /** What is no length of a time that is kept stays more than there may be, for the house to refuse. */
@@ -95,7 +99,7 @@ const minutesFrom = (typed: string): number => {
 
 /** What is written as it is kept; a price or a time that is none stays what it is, for the house to refuse. */
 export const toThing = (
-  { money, lastDay, starts, minutes, picture, ...rest }: ShelfDraft,
+  { money, lastDay, starts, minutes, picture, revision, ...rest }: ShelfDraft,
   { zone, currency }: { zone: string; currency: string },
 ): ShelfThing => {
   const price = priceFrom(money, currency) ?? { price: money, currency };

@@ -3,13 +3,13 @@ import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Problem, Row } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useShelfNear } from '../data/shelf';
 import { words } from '../words';
-import { FindField } from './find-field';
 import { ShelfCard } from './shelf-card';
 
 /** The shelf above the field: what was put in last first, found by a search, put in with a tap. */
@@ -27,7 +27,7 @@ export const ShelfTray = (props: { conversationId: string; take: (said: ShelfSai
           {words().none.more}
         </Text>
       ) : (
-        <FindField value={typed} change={setTyped} />
+        <SearchField label={words().find} value={typed} change={setTyped} />
       )}
       {isError && !data ? <Problem text={said.failed} /> : null}
       <FlatList

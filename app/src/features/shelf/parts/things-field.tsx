@@ -3,12 +3,12 @@ import X from 'lucide-react-native/icons/x';
 import { useDeferredValue, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button, GlyphButton } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useShelf } from '../data/shelf';
 import { words } from '../words';
-import { FindField } from './find-field';
 
 const FOUND_MOST = 8;
 
@@ -26,7 +26,7 @@ const Finding = ({ chosen, take }: { chosen: readonly Named[]; take: (one: Named
     .slice(0, FOUND_MOST);
   return (
     <>
-      <FindField value={typed} change={setTyped} autoFocus />
+      <SearchField label={words().find} value={typed} change={setTyped} autoFocus />
       {data && found.length === 0 ? (
         <Text tone="slate">{sought ? words().foundNone(sought) : words().none.title}</Text>
       ) : null}

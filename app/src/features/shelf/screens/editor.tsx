@@ -131,7 +131,7 @@ const fields: Readonly<Record<ShelfField, (editing: Editing) => ReactNode>> = {
       more={said().moneyMore}
       value={draft.money}
       maxLength={40}
-      inputMode="decimal"
+      autoCapitalize="characters"
       onChangeText={(money) => change({ money })}
       problem={problem('price') || problem('currency')}
     />
@@ -233,35 +233,40 @@ const Editor = ({ id, known }: { id: string; known: ShelfShown | null }) => {
   const zone = useZone();
   const country = useHouse().data?.business?.country ?? '';
   const [began] = useState(() => ({ newId: id === NEW || !known ? nanoid() : id }));
-  const [clean] = useState(() => (known ? draftOf(known, zone) : emptyDraft('item')));
+  const clean = known ? draftOf(known, zone) : emptyDraft('item');
   const [draft, setDraft] = useState<ShelfDraft>(() => shelfDrafts.read(id) ?? clean);
-  const [revision, setRevision] = useState(known?.revision ?? 0);
   const put = usePutThing();
   const drop = useDropThing();
   const leave = (): void => {
     shelfDrafts.drop(id);
     router.navigate('/house/shelf');
   };
-  const change = (part: Partial<ShelfDraft>): void => {
-    const next = { ...draft, ...part };
+  const hold = (next: ShelfDraft): void => {
     setDraft(next);
     shelfDrafts.write(id, next);
+  };
+  const change = (part: Partial<ShelfDraft>): void => {
+    hold({ ...draft, ...part });
     put.reset();
   };
-  const toChange = () => ({
-    revision,
-    thing: toThing(draft, { zone, currency: currencyOf(country) }),
-    fileId: draft.picture?.id ?? null,
-  });
   const save = (): void =>
     put.mutate(
-      { id: began.newId, ...toChange() },
+      {
+        id: began.newId,
+        // One that is not there any more is a new one.
+        revision: known ? draft.revision : 0,
+        thing: toThing(draft, { zone, currency: currencyOf(country) }),
+        fileId: draft.picture?.id ?? null,
+      },
       {
         onSuccess: leave,
         onError: (error) => {
           // Whoever was told that somebody changed it meanwhile, and saves once more, means it.
           if (error instanceof ApiError && error.refusal.code === 'changed-meanwhile') {
-            void revisionNow(began.newId).then(setRevision, () => undefined);
+            revisionNow(began.newId).then(
+              (revision) => hold({ ...draft, revision }),
+              () => undefined,
+            );
           }
         },
       },
@@ -269,15 +274,16 @@ const Editor = ({ id, known }: { id: string; known: ShelfShown | null }) => {
   const forget = (): void => {
     shelfDrafts.drop(id);
     setDraft(clean);
+    put.reset();
   };
-  const remove = (): void =>
-    drop.mutate(began.newId, {
+  const remove = (gone: ShelfShown): void =>
+    drop.mutate(gone.id, {
       onSuccess: () => {
-        const again = { ...toChange(), id: nanoid(), revision: 0 };
+        const fileId = gone.picture?.id ?? null;
         offerUndo({
-          said: words().dropped(draft.name),
+          said: words().dropped(gone.name),
           deedId: '',
-          undo: () => put.mutate(again),
+          undo: () => put.mutate({ id: gone.id, revision: 0, thing: gone, fileId }),
         });
         leave();
       },
@@ -341,7 +347,9 @@ const Editor = ({ id, known }: { id: string; known: ShelfShown | null }) => {
       <SaveRow
         save={{ label: said().save, isBusy: put.isPending, do: save }}
         forget={isChanged ? { label: said().forget, kept: said().kept, do: forget } : null}
-        drop={known ? { label: said().drop, isBusy: drop.isPending, do: remove } : null}
+        drop={
+          known ? { label: said().drop, isBusy: drop.isPending, do: () => remove(known) } : null
+        }
       />
     </ScrollView>
   );

@@ -7,6 +7,7 @@ import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Photo } from '../../../kit/drawn/photo';
 import { Choice } from '../../../kit/fields/choice';
 import { Row } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
 import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
@@ -17,7 +18,6 @@ import { HouseTop } from '../../../shell/frame/house-page';
 import { fileAddress } from '../../../shell/pictures/addresses';
 import { useHouse } from '../../../shell/session/house';
 import { useShelf } from '../data/shelf';
-import { FindField } from '../parts/find-field';
 import { words } from '../words';
 import { ShelfTablesPart } from './tables-part';
 
@@ -91,7 +91,7 @@ export const ShelfList = () => {
           {count > 0 ? (
             <>
               <Text role="status">{words().count(count)}</Text>
-              <FindField value={typed} change={setTyped} />
+              <SearchField label={words().find} value={typed} change={setTyped} />
               <Choice
                 label={words().kindsLabel}
                 isLabelHidden

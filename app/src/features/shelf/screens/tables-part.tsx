@@ -1,7 +1,5 @@
-import { useState } from 'react';
-import { View } from 'react-native';
-import { Problem, Row, Section } from '../../../kit/fields/form';
-import { Button } from '../../../kit/press';
+import { AskFirst } from '../../../kit/fields/ask-first';
+import { Problem, Section } from '../../../kit/fields/form';
 import { Text } from '../../../kit/text';
 import { problemOf } from '../../../shell/session/problems';
 import { TableButtons } from '../../../shell/tables/table-buttons';
@@ -11,28 +9,15 @@ import { shelfAddress, useDropShelf, useShelfTables, useTakeShelf } from '../dat
 import { words } from '../words';
 
 const Clearing = ({ count }: { count: number }) => {
-  const [isAsked, setAsked] = useState(false);
   const { mutate, error, isPending } = useDropShelf();
-  const said = words().tables;
-  if (count === 0) return null;
-  return isAsked ? (
-    <View role="alert">
-      <Text tone="brick">{said.dropAsk(count)}</Text>
-      <Row>
-        <Button
-          tone="brick"
-          label={said.dropDo}
-          disabled={isPending}
-          onPress={() => mutate(undefined, { onSuccess: () => setAsked(false) })}
-        />
-        <Button look="bare" label={said.dropNot} onPress={() => setAsked(false)} />
-      </Row>
-      <Problem text={problemOf(error)} />
-    </View>
-  ) : (
-    <Row>
-      <Button look="bare" tone="brick" label={said.drop} onPress={() => setAsked(true)} />
-    </Row>
+  const { drop, dropAsk, dropDo, dropNot } = words().tables;
+  return count === 0 ? null : (
+    <AskFirst
+      words={{ begin: drop, ask: dropAsk(count), confirm: dropDo, leave: dropNot }}
+      isBusy={isPending}
+      problem={problemOf(error)}
+      run={(done) => mutate(undefined, { onSuccess: done })}
+    />
   );
 };
 

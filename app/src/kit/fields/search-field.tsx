@@ -1,17 +1,19 @@
-import { Field } from '../../../kit/fields/field';
-import { words } from '../words';
+import { Field } from './field';
 
-/** Where one types what is sought on the shelf. */
-export const FindField = (props: {
+const SOUGHT_LONGEST = 100;
+
+/** Where one types what is sought in a list beside it. */
+export const SearchField = (props: {
+  label: string;
   value: string;
   change: (typed: string) => void;
   autoFocus?: boolean;
 }) => (
   <Field
-    label={words().find}
+    label={props.label}
     value={props.value}
     onChangeText={props.change}
-    maxLength={100}
+    maxLength={SOUGHT_LONGEST}
     inputMode="search"
     autoCapitalize="none"
     autoFocus={props.autoFocus}
