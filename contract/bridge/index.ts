@@ -56,6 +56,8 @@ export const BridgeInSchema = z.discriminatedUnion('type', [
       id: NetworkIdSchema,
       from: BridgePersonSchema,
       text,
+      /** What the network counts by: of two messages in the same moment the one with more is the later. */
+      sequence: z.number().int().nonnegative().optional(),
       files: z.array(BridgeFileSchema).max(FILES_MOST).optional(),
       parts: z.array(BridgePartSchema).max(FILES_MOST).optional(),
     }),

@@ -44,12 +44,16 @@ export const InboundSchema = z.object({
   text: z.string().max(TEXT_HANDED_LONGEST),
   /** When it was said there; absent: just now. UTC epoch milliseconds. */
   saidAt: TimeSchema.optional(),
+  /** What the network counts by, of two things that one person says in the same moment: the higher is the later. */
+  order: z.number().optional(),
   /** Files that were taken in before, for the same writer. */
   fileIds: z.array(IdSchema).max(FILES_MOST).default([]),
   /** It was a call, and for how long something was spoken after the tone; 0: nothing was. */
   call: CallSchema.optional(),
   /** What files are called that could not be had from the network. */
   missing: z.array(z.string().max(400)).max(FILES_MOST).optional(),
+  /** What files are called that are still to be fetched from the network. */
+  coming: z.array(z.string().max(400)).max(FILES_MOST).optional(),
   proves: z.array(ProvenWaySchema).max(4).default([]),
   /** Where they say that they are reached by mail; only their word. */
   email: z.string().max(400).optional(),

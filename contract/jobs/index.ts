@@ -12,6 +12,7 @@ export const jobNames = [
   'visitor-mail',
   'refusal-mail',
   'held-mail',
+  'fetch-file',
   'fetch-files',
   'window-closes',
   'pull',

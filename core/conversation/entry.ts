@@ -148,8 +148,16 @@ export type Happening =
       language?: string;
       /** When it was said, as the network that carried it says; absent: as it came. UTC epoch milliseconds. */
       saidAt?: number;
+      /**
+       * When it was said by the network's own clock, where that is ahead of ours or within a moment of it: what one person
+       * wrote keeps its order by that. `order`: what the network counts by, where it counts.
+       */
+      networkAt?: number;
+      order?: number;
       /** What files are called that were sent and could not be had from the network. */
       missing?: string[];
+      /** What files are called that are still fetched from the network, each in its place; see `file-came`. */
+      coming?: string[];
       /** It was a call, and for how many seconds something was spoken after the tone; 0: nothing was. */
       call?: { seconds: number };
       /** They ask to be called back there; `at`: when, null: as soon as somebody can. UTC epoch milliseconds. */
@@ -172,6 +180,11 @@ export type Happening =
    */
   | { kind: 'visitor-changed'; of: number; saidAt: number; text: string }
   | { kind: 'visitor-withdrew'; of: number; saidAt: number }
+  /**
+   * A file of the entry `of` (its seq) is here, in its place among those that were coming; null: it could not be had.
+   * `canRetry`: asking once more may help.
+   */
+  | { kind: 'file-came'; of: number; place: number; file: FileMention | null; canRetry?: boolean }
   | {
       kind: 'team-said';
       memberId: string;
@@ -275,6 +288,7 @@ const onTheRoll: Record<HappeningKind, boolean> = {
   'visitor-said': true,
   'visitor-changed': true,
   'visitor-withdrew': true,
+  'file-came': true,
   stopped: true,
   'team-said': true,
   details: true,

@@ -32,7 +32,7 @@ export {
 } from './entry';
 export type { ConversationState, Group } from './reducer';
 export { emptyConversation, fold, foldAll, groupOf, groups, UNREAD_KEPT } from './reducer';
-export { type Amended, amendedIn, inOrderSaid } from './said';
+export { type Amended, amendedIn, type Came, cameIn, filesOf, inOrderSaid } from './said';
 export { searchableText } from './searchable';
 export type { ThreadState } from './thread';
 export {

@@ -87,9 +87,10 @@ const wordsOf = ({
   call,
   callBack,
   subject,
+  coming = [],
 }: Entry & { kind: 'visitor-said' }): string => {
   if (call || callBack) return ['☎', text].filter(Boolean).join(' ');
-  const words = summary(text, files);
+  const words = summary(text, files) || (coming[0] ?? '');
   return subject && subject !== words ? summary(`${subject}: ${words}`, []) : words;
 };
 
@@ -220,6 +221,7 @@ const apply = (state: State, entry: Entry): State => {
     case 'stopped':
       // Nothing is owed to whoever wants nothing.
       return entry.isStopped ? { ...state, waitingSince: null, isNote: false } : state;
+    case 'file-came':
     case 'joined':
     case 'parted':
     case 'receipt':

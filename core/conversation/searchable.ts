@@ -15,6 +15,8 @@ export const searchableText = (entry: Entry): string => {
       ].join('\n');
     case 'visitor-changed':
       return entry.text;
+    case 'file-came':
+      return entry.file?.name ?? '';
     case 'details':
       return [entry.name, entry.email, entry.phone, ...(entry.own ?? []).map(({ value }) => value)]
         .filter(Boolean)

@@ -319,6 +319,7 @@ export const createServices = (
   const visitorMails = createVisitorMails({
     store,
     clock,
+    write,
     persons,
     record,
     mailSettings,
@@ -396,7 +397,7 @@ export const createServices = (
   const receive = createReceive(inbox);
   const reply = createReply(inbox);
   const files = createFiles({ ...inbox, darkroom });
-  const fetching = createFetching({ store, clock, registry, receive, files });
+  const fetching = createFetching({ store, clock, registry, failing, receive, files });
   const taking = createTaking({ store, receive, fetching, delivering, hub });
   const pulling = createPulling({ store, clock, registry, taking, failing });
   const wires = createWires({ store, clock, write, registry, taking, failing, report });
@@ -420,7 +421,7 @@ export const createServices = (
     windows.kind as JobKind,
     returning({ clock, persons, record }) as JobKind,
     delivering.kind as JobKind,
-    fetching.kind as JobKind,
+    ...fetching.kinds,
     pulling.kind as JobKind,
     listings.kind as JobKind,
     createPushing(pushing) as JobKind,
@@ -478,8 +479,9 @@ export const createServices = (
     change,
     jobs,
     registry,
-    networks: createNetworks({ store, clock, change, registry, persons }),
+    networks: createNetworks({ store, clock, change, registry, persons, failing }),
     delivering,
+    fetching,
     taking,
     listings,
     claims,

@@ -42,6 +42,21 @@ export const openNetworkHouse = async (network: MadeNetwork) => {
     house.store.entries
       .since(0, 500)
       .filter((entry): entry is Extract<Entry, { kind: Kind }> => entry.kind === what);
+  /** Somebody else who writes there, without having been heard by the network's own words. */
+  const otherWriter = (): string => {
+    const writer = { doorId, from: `${network.from}9`, networkId: `other-${clientId()}` };
+    house.services.writeNow(() =>
+      house.services.receive.inboundNow({
+        ...writer,
+        name: 'Other',
+        text: 'Me too',
+        fileIds: [],
+        proves: [],
+      }),
+    );
+    return roll('visitor-said').at(-1)?.conversationId ?? '';
+  };
+
   const talk = (): string => roll('visitor-said')[0]?.conversationId ?? '';
 
   return {
@@ -59,6 +74,14 @@ export const openNetworkHouse = async (network: MadeNetwork) => {
       hand({ what: 'said', id, text: `Words of ${id}`, ...more }, agoMs),
     roll,
     talk,
+    otherWriter,
+    answerTo: (conversationId: string, text: string) =>
+      house.ask('POST', `/api/conversations/${conversationId}/deeds`, {
+        cookie,
+        body: { do: 'say', id: clientId(), text, fileIds: [] },
+      }),
+    /** Nothing is on its way just now; what waits for another try may be. */
+    isAtRest: (): boolean => !house.store.jobs.isAnyLeased(),
     answer: (text = 'Yes', more: object = {}) =>
       house.ask('POST', `/api/conversations/${talk()}/deeds`, {
         cookie,

@@ -3,7 +3,7 @@ import type { Answered, Asked, Outside } from '../src/security/outside';
 
 /** Something that happens on a network, as a test says it. */
 export type Happening =
-  | { what: 'said'; id: string; text: string; pictures?: string[]; name?: string }
+  | { what: 'said'; id: string; text: string; pictures?: string[]; name?: string; nth?: number }
   | { what: 'odd'; id: string }
   | { what: 'changed'; id: string; of: string; text: string }
   | { what: 'withdrawn'; id: string; of: string }
@@ -54,6 +54,7 @@ const text: MadeNetwork = {
       form.set('from', '+447700900123');
       form.set('text', words);
       form.set('at', `${Math.floor(at / 1_000)}`);
+      if (happening.nth !== undefined) form.set('nth', `${happening.nth}`);
       form.set('media', pictures.join(' '));
     } else if (happening.what === 'reached' && happening.step !== 'read') {
       form.set('event', 'report');
@@ -226,6 +227,14 @@ export const madeNetworks: readonly MadeNetwork[] = [
 
 type Next = { status: number; headers?: Headers; body?: string | Buffer };
 
+const nameOf = (address: string): string => new URL(address).pathname.split('/').at(-1) ?? '';
+
+/** Whether what is asked is to carry a message. */
+const carries = ({ method, address }: Pick<Asked, 'method' | 'address'>): boolean =>
+  method === 'POST' &&
+  !address.endsWith('/token') &&
+  !/\/listings\/[^/]+(\/questions)?$/.test(address);
+
 /** No network of this kind holds a wire. */
 const noWires: Pick<Outside, 'whereIs' | 'serviceAt'> = {
   whereIs: () => Promise.reject(new Error('nobody is there')),
@@ -238,6 +247,9 @@ export const networkOutside = (network: MadeNetwork) => {
   const asked: (Pick<Asked, 'method' | 'address' | 'headers'> & { body: string })[] = [];
   const next: Next[] = [];
   const files = new Map<string, Buffer>();
+  /** What it says it has, and has not yet. */
+  const coming = new Set<string>();
+  const took: string[] = [];
   /** What the business's listing shows, where the network has one. */
   const listing = { chat: false, away_until: null as string | null, opening_hours: '' };
   /** The questions that it answers. */
@@ -286,7 +298,12 @@ export const networkOutside = (network: MadeNetwork) => {
       const { method, address, headers, body = '' } = what;
       asked.push({ method, address, headers, body: String(body) });
       far.whileAsked();
-      const said = next.shift() ?? answer(what);
+      const isSend = carries({ method, address });
+      const isFile = files.has(nameOf(address)) || coming.has(nameOf(address));
+      const standing = isSend ? far.sendsFail : isFile ? far.filesFail : null;
+      const isNotYet = coming.has(nameOf(address)) && !files.has(nameOf(address));
+      const said = next.shift() ?? standing ?? (isNotYet ? { status: 404 } : answer(what));
+      if (isSend && said.status === 200) took.push(String(body));
       const bytes = Buffer.from(said.body ?? '');
       return { status: said.status, headers: said.headers ?? {}, body: bytes, isCut: false };
     },
@@ -296,6 +313,13 @@ export const networkOutside = (network: MadeNetwork) => {
     outside,
     /** What happens at the house while the network is asked. */
     whileAsked: (): void => undefined,
+    /** How every message is answered from now on; null: it is taken. */
+    sendsFail: null as Next | null,
+    /** The same of files. */
+    filesFail: null as Next | null,
+    coming,
+    /** The texts of what it took, in order. */
+    took: (): string[] => took.map(network.textIn),
     asked,
     next,
     files,
@@ -306,13 +330,7 @@ export const networkOutside = (network: MadeNetwork) => {
       taken = text.taken;
     },
     /** What it was asked to carry, oldest first. */
-    carried: () =>
-      asked.filter(
-        ({ method, address }) =>
-          method === 'POST' &&
-          !address.endsWith('/token') &&
-          !/\/listings\/[^/]+(\/questions)?$/.test(address),
-      ),
+    carried: () => asked.filter(carries),
   };
   return far;
 };

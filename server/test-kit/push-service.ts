@@ -20,7 +20,9 @@ export const openPushService = async () => {
   const keys = new Map<string, { pair: ReturnType<typeof createECDH>; auth: Buffer }>();
   const came: Came[] = [];
   const answers = new Map<string, Answer[]>();
+  const always = new Map<string, Answer>();
   const held: ServerResponse[] = [];
+  const taken: Came[] = [];
 
   const open = (device: string, body: Buffer): PushLoad => {
     const known = keys.get(device);
@@ -37,8 +39,10 @@ export const openPushService = async () => {
     const device = (request.url ?? '').split('/').at(-1) ?? '';
     const chunks: Buffer[] = [];
     for await (const chunk of request) chunks.push(chunk as Buffer);
-    came.push({ device, headers: request.headers, load: open(device, Buffer.concat(chunks)) });
-    const answer = answers.get(device)?.shift() ?? { status: 201 };
+    const one = { device, headers: request.headers, load: open(device, Buffer.concat(chunks)) };
+    came.push(one);
+    const answer = answers.get(device)?.shift() ?? always.get(device) ?? { status: 201 };
+    if (answer !== 'hold' && answer.status === 201) taken.push(one);
     if (answer === 'hold') held.push(response);
     else response.writeHead(answer.status, answer.headers).end();
   });
@@ -68,6 +72,13 @@ export const openPushService = async () => {
     answer: (device: string, ...next: Answer[]): void => {
       answers.set(device, next);
     },
+    /** How every push to a device is answered from now on; null: it is taken. */
+    answerAlways: (device: string, answer: Answer | null): void => {
+      if (answer) always.set(device, answer);
+      else always.delete(device);
+    },
+    /** What was taken at once, in order. */
+    taken: (): readonly Came[] => taken,
     release: (): void => {
       for (const response of held.splice(0)) response.writeHead(201).end();
     },

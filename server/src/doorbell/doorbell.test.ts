@@ -493,9 +493,7 @@ describe('the doorbell', () => {
       expect(push.loadsOf('maren-phone').map(({ say }) => say)).toEqual(['ring', 'hush']);
     });
 
-    it('gives up after six tries and says why, without a word among the things that died', async () => {
-      const id = await push.addDevice(house, maren, 'maren-phone');
-      push.answer('maren-phone', ...Array(6).fill({ status: 500 }));
+    const ringsOnce = async (): Promise<void> => {
       await wish(maren, { notes: true });
       await house.ask('PUT', '/api/ring-on', {
         cookie: maren,
@@ -507,9 +505,48 @@ describe('the doorbell', () => {
           mailIds: null,
         },
       });
+    };
+
+    it('rings when an outage of three hours ends, and says meanwhile that it cannot', async () => {
+      await ringsOnce();
+      const id = await push.addDevice(house, maren, 'maren-phone');
+      const beganAt = house.clock.now();
+      push.answerAlways('maren-phone', { status: 503 });
+      await (await visit(house, door.publicId, 'wren')).say('Hello');
+      await passUntil(() => house.clock.now() - beganAt > 3 * 3_600_000);
+      expect(house.store.bellDevices.byId(id)?.why).toBe('push-broken');
+      push.answerAlways('maren-phone', null);
+      await passUntil(() => !house.store.jobs.isAnyUnder('push '));
+      expect(push.taken()).toHaveLength(1);
+      expect(Number(push.taken()[0]?.headers.ttl)).toBeLessThanOrEqual(3_600);
+      expect(house.store.bellDevices.byId(id)?.why).toBeNull();
+      expect(roll('rang')).toMatchObject([{ by: 'push' }]);
+    });
+
+    it('rings once when an outage ends in which three messages came, with the newest', async () => {
+      await ringsOnce();
+      await push.addDevice(house, maren, 'maren-phone');
+      push.answerAlways('maren-phone', { status: 503 });
+      const wren = await visit(house, door.publicId, 'wren');
+      for (const text of ['One', 'Two', 'Three']) {
+        await wren.say(text);
+        const tries = push.came.length;
+        await passUntil(() => push.came.length > tries + 1);
+      }
+      push.answerAlways('maren-phone', null);
+      await passUntil(() => !house.store.jobs.isAnyUnder('push '));
+      expect(push.taken().map(({ load }) => load)).toMatchObject([{ words: 'Three', unread: 3 }]);
+    });
+
+    it('gives a ring up after four hours and says why, without a word among the things that died', async () => {
+      const id = await push.addDevice(house, maren, 'maren-phone');
+      push.answerAlways('maren-phone', { status: 500 });
+      await ringsOnce();
+      const beganAt = house.clock.now();
       await (await visit(house, door.publicId, 'wren')).say('Hello');
       await passUntil(() => !house.store.jobs.isAnyUnder('push '));
-      expect(push.came).toHaveLength(6);
+      expect(house.clock.now() - beganAt).toBeGreaterThanOrEqual(4 * 3_600_000);
+      expect(house.clock.now() - beganAt).toBeLessThan(4 * 3_600_000 + 120_000);
       expect(house.store.bellDevices.byId(id)?.why).toBe('push-broken');
       expect(roll('rang')).toMatchObject([{ failed: 'push-broken' }]);
       expect(house.store.jobs.deadCount()).toBe(0);

@@ -4,11 +4,11 @@ import type { Clock } from '../clock';
 import type { Write, Written } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
 import type { Record } from '../inbox/record';
-import { JobFailed, type JobKind } from '../jobs/worker';
+import { type About, JobFailed, type JobKind } from '../jobs/worker';
 import type { News } from '../live/hub';
 import type { BellDeviceRecord, Store } from '../store';
 import { type Push, type Pushed, type Pusher, topicOf } from './push';
-import type { PushJob, Ringing } from './ringing';
+import { type PushJob, pushLaneOf, pushPlaceOf, type Ringing } from './ringing';
 import type { Trials } from './trials';
 
 /** How a try ended that is not tried again; `over`: there was nothing to ring for any more. */
@@ -17,7 +17,11 @@ type Ended = Exclude<Pushed, { is: 'later' | 'too-large' }> | { is: 'over' };
 /** A ring that comes later than this says nothing any more. */
 const RING_LASTS_SECONDS = 4 * 3_600;
 const TRIAL_LASTS_SECONDS = 60;
+/** What fails by our own fault is given up after so many tries. */
 const TRIES_MOST = 6;
+
+const lastsSecondsOf = ({ load }: PushJob): number =>
+  load.say === 'trial' ? TRIAL_LASTS_SECONDS : RING_LASTS_SECONDS;
 
 const nothing: Written<unknown> = { result: null, news: [] };
 
@@ -25,17 +29,22 @@ const nothing: Written<unknown> = { result: null, news: [] };
 const rangId = (ring: string, memberId: string): string =>
   createHash('sha256').update(`${ring} ${memberId}`).digest('base64url').slice(0, 24);
 
+/** Until when it is worth ringing, UTC epoch milliseconds. */
+const endOf = (job: PushJob, madeAt: number): number => madeAt + lastsSecondsOf(job) * 1_000;
+
 const toPush = (
   { endpoint, p256dh, auth }: BellDeviceRecord,
-  { load, talk }: PushJob,
+  job: PushJob,
+  waitedMs: number,
 ): Omit<Push, 'load'> => ({
   endpoint,
   keys: { p256dh, auth },
-  lastsSeconds: load.say === 'trial' ? TRIAL_LASTS_SECONDS : RING_LASTS_SECONDS,
+  // What has waited here already waits there so much less.
+  lastsSeconds: Math.max(1, lastsSecondsOf(job) - Math.floor(waitedMs / 1_000)),
   // What is taken back saves nobody's day by waking a phone; it comes with whatever wakes it next.
-  urgency: load.say === 'hush' ? 'normal' : 'high',
+  urgency: job.load.say === 'hush' ? 'normal' : 'high',
   // A newer word about the same conversation takes the place of one that was not fetched yet.
-  topic: talk === null ? null : topicOf(talk),
+  topic: job.talk === null ? null : topicOf(job.talk),
 });
 
 /** Rings devices, each by a job of its own: a slow one holds up no other. */
@@ -57,8 +66,18 @@ export const createPushing = (services: {
     return !standing || !ringing.isOpen(standing.id);
   };
 
-  const send = async (device: BellDeviceRecord, job: PushJob, signal: AbortSignal) => {
-    const push = toPush(device, job);
+  /** Something newer about the same conversation waits for the same device: what is heard is one alert, not a heap. */
+  const isSuperseded = (job: PushJob): boolean => {
+    const lane = pushLaneOf(job);
+    return lane !== null && store.jobs.isAnyBehind(lane);
+  };
+
+  const send = async (
+    device: BellDeviceRecord,
+    job: PushJob,
+    { madeAt, signal }: Pick<About, 'madeAt' | 'signal'>,
+  ) => {
+    const push = toPush(device, job, Math.max(0, clock.now() - madeAt));
     const first = await pusher.send({ ...push, load: job.load }, signal);
     if (first.is !== 'too-large') return first;
     return pusher.send({ ...push, load: bareOf(job.load) }, signal);
@@ -97,20 +116,23 @@ export const createPushing = (services: {
   return {
     name: 'push',
     atOnce: 64,
+    atOnceOfOne: 24,
     leaseMs: 40_000,
     triesMost: TRIES_MOST,
+    worth: (job, madeAt) => ({ until: endOf(job, madeAt), why: null }),
     firstWaitMs: 2_000,
-    longestWaitMs: 5 * 60_000,
-    do: async (job, { tries, signal }) => {
+    longestWaitMs: 60_000,
+    do: async (job, about) => {
       const device = store.bellDevices.byId(job.deviceId);
       if (!device || device.memberId !== job.memberId || isOver(job)) return { is: 'over' };
       // What was shown before it was muted is taken back all the same.
       if (device.isMuted && job.load.say === 'ring') return { is: 'over' };
-      const pushed = await send(device, job, signal);
+      const pushed = await send(device, job, about);
       switch (pushed.is) {
         case 'later':
           await noteFailing(job, pushed.why);
-          if (tries >= TRIES_MOST) return { is: 'refused', why: pushed.why };
+          if (isSuperseded(job)) return { is: 'over' };
+          if (clock.now() >= endOf(job, about.madeAt)) return { is: 'refused', why: pushed.why };
           throw new JobFailed(pushed.why, false, pushed.afterMs);
         case 'too-large':
           return { is: 'refused', why: 'push-refused' };
@@ -124,7 +146,10 @@ export const createPushing = (services: {
         case 'over':
           return nothing;
         case 'taken': {
-          const isWellAgain = store.bellDevices.byId(deviceId)?.why !== null;
+          const device = store.bellDevices.byId(deviceId);
+          const isWellAgain = device?.why !== null;
+          // Its push service works: what waited for that goes now.
+          if (device) store.jobs.hurry(pushPlaceOf(device), clock.now());
           store.bellDevices.rung(deviceId, clock.now());
           if (load.say === 'trial') trials.taken(deviceId, load.ring);
           const isHouse = isWellAgain || load.say === 'trial';

@@ -56,6 +56,17 @@ export interface RingOnJob {
   ids?: string[];
 }
 
+/** A push service: those of one share what there is to ring with, and work again together. */
+export const pushPlaceOf = ({ endpoint }: Pick<BellDeviceRecord, 'endpoint'>): string =>
+  `push ${URL.canParse(endpoint) ? new URL(endpoint).origin : ''}`;
+
+/** What is said to one device about one conversation comes in order; null: it is about none. */
+export const pushLaneOf = ({
+  deviceId,
+  talk,
+}: Pick<PushJob, 'deviceId' | 'talk'>): string | null =>
+  talk === null ? null : `push ${deviceId} ${talk}`;
+
 /** Writes what is to be mailed, and gives to whom; see `mail/alerts.ts`. Call inside a transaction. */
 export type BeginMail = (
   conversation: ConversationRecord,
@@ -106,8 +117,16 @@ export const createRinging = (services: {
 
   const waiting = (): number => store.conversations.counts().waiting;
 
-  const addPush = (key: string, job: PushJob): void =>
-    store.jobs.add({ key, kind: 'push', load: job, notBefore: clock.now() }, clock.now());
+  /** A newer word to a device about the same conversation takes the place of one that still waits: one alert, no heap. */
+  const addPush = (key: string, job: PushJob): void => {
+    const device = store.bellDevices.byId(job.deviceId);
+    const lane = pushLaneOf(job);
+    if (lane !== null) store.jobs.dropWaiting(lane);
+    const now = clock.now();
+    const turn = lane === null ? {} : { lane };
+    const place = device ? { belongs: pushPlaceOf(device) } : {};
+    store.jobs.add({ key, kind: 'push', load: job, notBefore: now, ...turn, ...place }, now);
+  };
 
   /** Rings each of these people on all their devices; gives those who have any. */
   const ring = (ids: readonly string[], facts: Facts, isOfRound: boolean): string[] =>

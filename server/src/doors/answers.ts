@@ -32,6 +32,7 @@ const ofMessages: ReadonlySet<string> = new Set([
   'mail-refused',
   'file-too-large',
   'file-elsewhere',
+  'file-gone',
 ]);
 
 export const isOfDoor = (why: string): boolean => !ofMessages.has(why);

@@ -1,6 +1,6 @@
 import type { Delivery, Outbound } from '@porch/contract/doors';
 import type { Entry, Step } from '@porch/core/conversation';
-import { goAsLinks } from '@porch/core/routes';
+import { goAsLinks, windowEnd } from '@porch/core/routes';
 import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import type { Clock } from '../clock';
 import type { Written } from '../inbox/batch';
@@ -31,6 +31,16 @@ const rank: { readonly [One in Step]: number } = {
 const LOOKED_AT_MOST = 80;
 
 const DAY_MS = 24 * 3_600_000;
+/** An answer that comes later than this is worth nothing, where its network sets no shorter time. */
+const WORTH_MS = 3 * DAY_MS;
+/** A network is asked so often whether it works again; after an hour of it, less often. */
+const AGAIN_LONGEST_MS = 60_000;
+
+/** So long a network may take with one message, where its door says nothing else. */
+const SEND_LONGEST_MS = 60_000;
+
+/** What is said to one person at one door leaves in the order in which it was said. */
+const laneOf = (doorId: string, address: string): string => `deliver ${doorId} ${address}`;
 
 /** Carries out by doors what is said, and notes of each message how far it has come. */
 export const createDelivering = (services: {
@@ -99,8 +109,7 @@ export const createDelivering = (services: {
   const sent = ({ seq }: Load, { networkId, step: first, why }: Delivery) => {
     const known = store.deliveries.bySeq(seq);
     if (!known) return { result: null, news: [] };
-    const isWellAgain = store.doors.health(known.doorId).failingSince !== null;
-    store.doors.well(known.doorId);
+    const isWellAgain = failing.wellNow(known.doorId, kind.name);
     const reports: { step: Step; why: string | null }[] = [
       { step: first, why: why ?? null },
       ...store.deliveries.takeEarly(known.doorId, networkId),
@@ -121,13 +130,45 @@ export const createDelivering = (services: {
     return { result: null, news: step(known, { networkId, step: 'failed', why }) };
   };
 
+  /** It has to wait: those who look at it read why, from the first try on. */
+  const heldUp = ({ seq }: Load, why: string) => {
+    const known = store.deliveries.bySeq(seq);
+    const entry = store.entries.bySeq(seq);
+    const conversation = persons.standing(entry?.threadId ?? '');
+    if (known?.step !== 'waiting' || known.why === why || !entry || !conversation) {
+      return { result: null, news: [] };
+    }
+    store.deliveries.update({ ...known, why });
+    const happening = { kind: 'receipt' as const, of: seq, step: 'waiting' as const, why };
+    const recording = { id: newId(), happening };
+    return { result: null, news: [record.add(conversation, entry.threadId, [recording])] };
+  };
+
+  /** Until their network lets nothing through any more, and never longer than anybody waits for an answer. */
+  const worth = ({ seq }: Load, madeAt: number) => {
+    const until = madeAt + WORTH_MS;
+    const doorId = store.deliveries.bySeq(seq)?.doorId ?? '';
+    const threadId = store.entries.bySeq(seq)?.threadId ?? '';
+    const thread = persons.standing(threadId)?.threads.find((one) => one.threadId === threadId);
+    const windowMs = registry.at(doorId)?.can.windowMs ?? null;
+    const end = windowEnd(thread?.heardAt ?? null, windowMs);
+    if (end === null || end >= until) return { until, why: null };
+    return { until: end, why: 'window-closed' };
+  };
+
   const kind: JobKind<Load, Delivery> = {
     name: 'deliver',
-    atOnce: 8,
-    leaseMs: 60_000,
+    atOnce: 12,
+    atOnceOfOne: 4,
+    leaseMs: ({ seq }) => {
+      const door = store.doors.byId(store.deliveries.bySeq(seq)?.doorId ?? '');
+      return (door && registry.kindOf(door)?.sendLongestMs) ?? SEND_LONGEST_MS;
+    },
     triesMost: 12,
+    worth,
     firstWaitMs: 2_000,
-    longestWaitMs: 15 * 60_000,
+    longestWaitMs: AGAIN_LONGEST_MS,
+    later: heldUp,
     do: (load, { key, signal }) => {
       const { doorId = '' } = store.deliveries.bySeq(load.seq) ?? {};
       return failing.noted(doorId, () => send(load, key, signal));
@@ -146,7 +187,13 @@ export const createDelivering = (services: {
       store.deliveries.begin(entry.seq, carrier.id);
       const load: Load = { seq: entry.seq };
       const key = `deliver ${entry.seq}`;
-      store.jobs.add({ key, kind: kind.name, load, notBefore: clock.now() }, clock.now());
+      const lane = laneOf(carrier.id, thread.address);
+      // What waits before it is tried now: somebody is there who cares.
+      store.jobs.hurryLane(lane, clock.now());
+      store.jobs.add(
+        { key, kind: kind.name, load, notBefore: clock.now(), lane, belongs: carrier.id },
+        clock.now(),
+      );
     },
     /** Tries once more to carry out what was given up. Call in a transaction; where it was not, nothing happens. */
     again: (entry: Entry): Written<null> => {
@@ -157,8 +204,10 @@ export const createDelivering = (services: {
       const load: Load = { seq: entry.seq };
       // What a network took and lost is another message to it; what it never took is the same one.
       const key = `deliver ${entry.seq}${known.networkId === null ? '' : ` ${known.networkId}`}`;
-      const job = { key, kind: kind.name, load, notBefore: clock.now() };
-      store.jobs.schedule({ ...job, waitMs: 0 }, clock.now());
+      const address = store.threads.byId(entry.threadId ?? '')?.address ?? '';
+      const lane = laneOf(known.doorId, address);
+      const job = { key, kind: kind.name, load, notBefore: clock.now(), lane };
+      store.jobs.schedule({ ...job, belongs: known.doorId, waitMs: 0 }, clock.now());
       const happening = { kind: 'receipt' as const, of: entry.seq, step: 'waiting' as const };
       const recording = { id: newId(), happening };
       return { result: null, news: [record.add(conversation, entry.threadId, [recording])] };

@@ -1,3 +1,4 @@
+import { inOrderSaid } from '@porch/core/conversation';
 import sharp from 'sharp';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../test-kit/network-house';
 import { madeNetworks } from '../../test-kit/networks';
@@ -133,6 +134,89 @@ describe.each(madeNetworks.map((network) => [network.kind, network] as const))(
       expect(encoded.some((one) => proofs.includes(one))).toBe(true);
     });
 
+    it.each([500, 429, 401])(
+      'carries what is said to somebody in the order in which it was said, after three faults too (%d)',
+      async (status) => {
+        await here.says('a');
+        here.far.sendsFail = { status };
+        for (const text of ['a0', 'a1', 'a2']) {
+          await here.answer(text);
+          await becomes(() => here.roll('receipt').some(({ why }) => why !== undefined));
+        }
+        expect(here.roll('receipt').at(-1)).toMatchObject({ step: 'waiting' });
+        here.far.sendsFail = null;
+        // It is not waited for: whoever writes now is there and cares.
+        await here.answer('a3');
+        await becomes(() => here.far.took().length === 4);
+        expect(here.far.took()).toEqual(['a0', 'a1', 'a2', 'a3']);
+      },
+    );
+
+    it('holds up nobody else with what it does not take for one', async () => {
+      await here.says('a');
+      here.far.next.push({ status: 500 });
+      await here.answer('held up');
+      await becomes(() => here.steps().includes('waiting'));
+      const other = here.otherWriter();
+      await here.answerTo(other, 'goes');
+      await becomes(() => here.far.took().includes('goes'));
+      expect(here.far.took()).toEqual(['goes']);
+    });
+
+    it('sends by itself what waited for a day, as soon as anything goes through', async () => {
+      await here.says('a');
+      here.far.sendsFail = { status: 503 };
+      await here.answer('first');
+      await becomes(() => here.steps().includes('waiting'));
+      for (let hours = 0; hours < 22; hours += 1) {
+        const asked = here.far.asked.length;
+        here.house.clock.advance(hour);
+        await here.house.tick();
+        await becomes(() => here.far.asked.length > asked && here.isAtRest());
+      }
+      expect(here.far.took()).toEqual([]);
+      expect(here.steps()).not.toContain('failed');
+      here.far.sendsFail = null;
+      const other = here.otherWriter();
+      await here.answerTo(other, 'second');
+      await becomes(() => here.far.took().length === 2);
+      expect([...here.far.took()].sort()).toEqual(['first', 'second']);
+    });
+
+    it('gives up when nobody waits for it any more, or the network lets it through no more', async () => {
+      await here.says('a');
+      const { can } = (await here.doors('GET', `/${here.doorId}`)).body;
+      const worthMs = Math.min(72 * hour, can.windowMs ?? Number.MAX_SAFE_INTEGER);
+      here.far.sendsFail = { status: 500 };
+      await here.answer('first');
+      await becomes(() => here.steps().includes('waiting'));
+      here.house.clock.advance(worthMs - 60_000);
+      await here.house.tick();
+      await becomes(() => here.isAtRest());
+      expect(here.steps()).not.toContain('failed');
+      here.house.clock.advance(60_000);
+      await here.house.tick();
+      await becomes(() => here.steps().includes('failed'));
+      const why =
+        can.windowMs !== null && can.windowMs < 72 * hour ? 'window-closed' : 'network-broken';
+      expect(here.roll('receipt').at(-1)?.why).toBe(why);
+    });
+
+    it('keeps the order in which somebody wrote, however near in time and however late it comes', async () => {
+      const now = here.house.clock.now();
+      const say = (id: string, agoMs: number, nth: number) =>
+        here.hand({ what: 'said', id, text: id, nth }, agoMs);
+      await say('third', 0, 3);
+      await say('first', 1_000, 1);
+      // A gateway that knows seconds only counts what it hands over in one.
+      await say('second', kind === 'text' ? 1_000 : 500, 2);
+      await say('fourth', -3_000, 4);
+      const roll = here.house.store.entries.since(0, 500);
+      const inOrder = inOrderSaid(roll).filter((entry) => entry.kind === 'visitor-said');
+      expect(inOrder.map(({ text }) => text)).toEqual(['first', 'second', 'third', 'fourth']);
+      expect(inOrder.every(({ at }) => at >= now)).toBe(true);
+    });
+
     it('says so of a message that the network lets through no more, and lets it be tried again', async () => {
       await here.says('a');
       if (kind === 'tintype') await here.doors('POST', `/${here.doorId}/check`, {});
@@ -256,26 +340,103 @@ describe.each(pictured.map((network) => [network.kind, network] as const))(
     });
     afterEach(() => here.house.close());
 
-    it('fetches pictures from the network itself, encodes them anew, and says what cannot be had', async () => {
-      const bytes = await sharp({
-        create: { width: 4, height: 4, channels: 3, background: '#2f6247' },
-      })
+    const leafPng = () =>
+      sharp({ create: { width: 4, height: 4, channels: 3, background: '#2f6247' } })
         .png()
         .toBuffer();
-      here.far.files.set('leaf', bytes);
+    const cameFor = (of: number | undefined) =>
+      here.roll('file-came').filter((one) => one.of === of);
+
+    it('fetches pictures from the network itself, encodes them anew, and says what cannot be had', async () => {
+      here.far.files.set('leaf', await leafPng());
       here.far.files.set('none', Buffer.from('no picture'));
       await here.says('a', 0, { pictures: [network.picture('leaf')] });
-      await becomes(() => here.roll('visitor-said').length === 1);
-      const [{ files, missing } = { files: [], missing: [] }] = here.roll('visitor-said');
-      expect([files.length, missing]).toEqual([1, undefined]);
-      expect(files[0]?.picture).toMatchObject({ width: 4, height: 4 });
+      await becomes(() => here.roll('file-came').length === 1);
+      const [said] = here.roll('visitor-said');
+      expect(said?.coming).toHaveLength(1);
+      expect(cameFor(said?.seq)).toMatchObject([
+        { place: 0, file: { picture: { width: 4, height: 4 } } },
+      ]);
       if (network.picture('x').startsWith('https:')) {
         await here.says('b', 0, { pictures: ['https://elsewhere.example/leaf'] });
-        await becomes(() => here.roll('visitor-said').length === 2);
-        expect(here.roll('visitor-said')[1]?.missing).toEqual(['leaf']);
+        await becomes(() => here.roll('file-came').length === 2);
+        expect(cameFor(here.roll('visitor-said')[1]?.seq)).toMatchObject([{ file: null }]);
       }
       const fetched = here.far.asked.filter((one) => one.address.includes('elsewhere'));
       expect(fetched).toEqual([]);
+    });
+
+    it('shows words at once while the network is down, says that its door fails, and fills the place a day later', async () => {
+      here.far.coming.add('leaf');
+      here.far.filesFail = { status: 503 };
+      await here.says('urgent', 0, { pictures: [network.picture('leaf')] });
+      const [said] = here.roll('visitor-said');
+      expect(said).toMatchObject({ text: 'Words of urgent', files: [] });
+      expect(said?.coming?.[0]).toContain('leaf');
+      expect(
+        here.house.store.conversations.counts().waiting +
+          here.house.store.conversations.counts().note,
+      ).toBe(1);
+      await becomes(() => here.house.store.doors.health(here.doorId).why === 'network-broken');
+      // What else works does not speak for the files.
+      await here.says('b');
+      expect(here.house.store.doors.health(here.doorId).why).toBe('network-broken');
+      here.house.clock.advance(24 * hour);
+      here.far.files.set('leaf', await leafPng());
+      here.far.filesFail = null;
+      await here.house.tick();
+      await becomes(() => here.roll('file-came').length === 1);
+      expect(cameFor(said?.seq)).toMatchObject([{ place: 0, file: { type: 'image/jpeg' } }]);
+      expect(here.house.store.doors.health(here.doorId).failingSince).toBeNull();
+    });
+
+    it('is had at once when its owner makes sure that the network works again', async () => {
+      here.far.coming.add('leaf');
+      here.far.filesFail = { status: 503 };
+      await here.says('a', 0, { pictures: [network.picture('leaf')] });
+      await becomes(
+        () => here.house.store.doors.health(here.doorId).why !== null && here.isAtRest(),
+      );
+      here.far.filesFail = null;
+      here.far.files.set('leaf', await leafPng());
+      expect((await here.doors('POST', `/${here.doorId}/check`, {})).body.problem).toBeNull();
+      await becomes(() => here.roll('file-came').length === 1);
+      expect(here.roll('file-came')[0]?.file).not.toBeNull();
+    });
+
+    it('says after an hour that a picture is not there, and looks again when somebody asks for it', async () => {
+      here.far.coming.add('leaf');
+      await here.says('a', 0, { pictures: [network.picture('leaf')] });
+      const [said] = here.roll('visitor-said');
+      // Of one file that is not there its network cannot be told to fail.
+      await becomes(() => here.isAtRest());
+      expect(here.house.store.doors.health(here.doorId).failingSince).toBeNull();
+      here.house.clock.advance(hour);
+      await here.house.tick();
+      await becomes(() => here.roll('file-came').length === 1);
+      expect(cameFor(said?.seq)).toMatchObject([{ file: null, canRetry: true }]);
+      here.far.files.set('leaf', await leafPng());
+      const path = `/api/conversations/${here.talk()}/entries/${said?.id}/again`;
+      expect((await here.house.ask('POST', path, { cookie: here.cookie, body: {} })).status).toBe(
+        204,
+      );
+      await becomes(() => here.roll('file-came').length === 2);
+      expect(cameFor(said?.seq).at(-1)?.file).not.toBeNull();
+    });
+
+    it('asks for nothing more once its door was taken away', async () => {
+      here.far.coming.add('leaf');
+      here.far.filesFail = { status: 503 };
+      await here.says('a', 0, { pictures: [network.picture('leaf')] });
+      await becomes(
+        () => here.house.store.doors.health(here.doorId).why !== null && here.isAtRest(),
+      );
+      await here.doors('DELETE', `/${here.doorId}`);
+      const asked = here.far.asked.length;
+      await becomes(() => here.roll('file-came').length === 1);
+      expect(here.far.asked).toHaveLength(asked);
+      expect(here.house.store.jobs.hasReady('fetch-file')).toBe(false);
+      expect(here.house.store.jobs.deadCount()).toBe(0);
     });
 
     it('takes more pictures at once than a message has, all of them', async () => {
@@ -287,8 +448,8 @@ describe.each(pictured.map((network) => [network.kind, network] as const))(
         .toBuffer();
       for (let at = 0; at < 20; at += 1) here.far.files.set(`leaf-${at}`, leaf);
       await here.says('a', 0, { pictures });
-      const count = () => here.roll('visitor-said').flatMap(({ files }) => files).length;
-      await becomes(() => count() === 20);
+      await becomes(() => here.roll('file-came').filter(({ file }) => file).length === 20);
+      expect(here.roll('visitor-said').flatMap(({ coming = [] }) => coming)).toHaveLength(20);
       expect(here.roll('visitor-said').filter(({ text }) => text === 'Words of a')).toHaveLength(1);
     });
   },

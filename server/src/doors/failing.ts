@@ -17,6 +17,20 @@ export const createFailing = (services: { store: Store; clock: Clock; write: Wri
   };
 
   return {
+    /**
+     * A door's network works: what waited for it goes now. `by`: the kind of job that found so; absent: somebody made
+     * sure. In a transaction that is under way; true where the door was said to fail before.
+     */
+    wellNow: (doorId: string, by = ''): boolean => {
+      const wasFailing = store.doors.health(doorId).failingSince !== null;
+      // What fails otherwise goes on failing, and says so: one thing that works does not speak for another.
+      const isStill = store.jobs
+        .whysAt(doorId)
+        .some(({ kind, why }) => kind !== by && isOfDoor(why));
+      if (wasFailing && (!isStill || by === '')) store.doors.well(doorId);
+      store.jobs.hurry(doorId, clock.now());
+      return wasFailing;
+    },
     /** Does something with a door's network; where it fails, the door is said to fail. */
     noted: async <Result>(doorId: string, work: () => Promise<Result>): Promise<Result> => {
       try {

@@ -89,7 +89,10 @@ export const createListings = (services: {
     const key = waitMs > 0 ? `${own} later` : keyInTurn(store, own);
     const load: ListingJob = { doorId };
     const notBefore = clock.now() + waitMs;
-    store.jobs.schedule({ key, kind: kind.name, load, notBefore, waitMs }, clock.now());
+    store.jobs.schedule(
+      { key, kind: kind.name, load, notBefore, waitMs, belongs: doorId },
+      clock.now(),
+    );
   };
 
   const kind: JobKind<ListingJob, Found | null> = {
@@ -126,8 +129,7 @@ export const createListings = (services: {
       if (!found || !door) return { result: null, news: [] };
       const { ours, theirs, differed, follows } = found;
       const now = clock.now();
-      const isWellAgain = store.doors.health(doorId).failingSince !== null;
-      store.doors.well(doorId);
+      const isWellAgain = failing.wellNow(doorId, kind.name);
       const agreed = follows ? { ...theirs, hours: ours.hours } : ours;
       const before = keptListing(door);
       // What differed last is shown until something else does.

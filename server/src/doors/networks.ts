@@ -7,6 +7,7 @@ import { JobFailed } from '../jobs/worker';
 import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import type { DoorRecord, Store } from '../store';
+import type { Failing } from './failing';
 import { shownQuestions } from './listed-questions';
 import { keptListing } from './listing';
 import type { Connecting, Registry } from './registry';
@@ -33,8 +34,9 @@ export const createNetworks = (services: {
   change: Change;
   registry: Registry;
   persons: Pick<Persons, 'standing'>;
+  failing: Pick<Failing, 'wellNow'>;
 }) => {
-  const { store, clock, change, registry, persons } = services;
+  const { store, clock, change, registry, persons, failing } = services;
 
   const connectingOf = (kind: string): Connecting => {
     const connecting = registry.byName(kind)?.connecting;
@@ -133,6 +135,7 @@ export const createNetworks = (services: {
       change(() => {
         store.doors.update({ ...door, settings: next.settings });
         registry.setSecret(id, next.secret);
+        store.jobs.hurry(id, clock.now());
       });
     },
     /** Takes a door away: what was said by it stays, and its keys are forgotten. */
@@ -142,6 +145,8 @@ export const createNetworks = (services: {
       change(() => {
         store.doors.update({ ...door, closedAt: door.closedAt ?? now, removedAt: now });
         registry.setSecret(id, null);
+        // What still waits for it ends now, and says so.
+        store.jobs.hurry(id, now);
       });
     },
     /** Makes another key, where the house makes them; the one before it is good for a while. */
@@ -165,7 +170,7 @@ export const createNetworks = (services: {
           // What was changed while the network was asked stays.
           const now = store.doors.byId(id) ?? door;
           store.doors.update({ ...now, settings: { ...now.settings, ...learned } });
-          store.doors.well(id);
+          failing.wellNow(id);
         });
         return null;
       } catch (error) {

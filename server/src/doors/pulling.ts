@@ -31,7 +31,10 @@ export const createPulling = (services: {
   const schedule = (key: string, doorId: string, waitMs: number): void => {
     const load: PullJob = { doorId };
     const notBefore = clock.now() + waitMs;
-    store.jobs.schedule({ key, kind: kind.name, load, notBefore, waitMs }, clock.now());
+    store.jobs.schedule(
+      { key, kind: kind.name, load, notBefore, waitMs, belongs: doorId },
+      clock.now(),
+    );
   };
 
   const begin = (doorId: string): void => schedule(keyInTurn(store, keyOf(doorId)), doorId, 0);
@@ -57,9 +60,8 @@ export const createPulling = (services: {
     },
     note: ({ doorId }, pulled): Written<null> => {
       if (!pulled) return { result: null, news: [] };
-      const isWellAgain = store.doors.health(doorId).failingSince !== null;
+      const isWellAgain = failing.wellNow(doorId, kind.name);
       store.doors.setMark(doorId, pulled.mark);
-      store.doors.well(doorId);
       if (pulled.hasMore) begin(doorId);
       else beginLater(doorId);
       return { ...taking.now(pulled.understood), isHouse: isWellAgain };

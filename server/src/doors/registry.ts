@@ -64,7 +64,7 @@ export interface WireBy {
   /** Takes what was said, and the mark where there is a new one; resolves once both are on disk. */
   heard: (heard: Heard, mark: string | null) => Promise<void>;
   /** The wire stands, and what came meanwhile is taken. */
-  stands: () => Promise<void>;
+  stands: () => Promise<unknown>;
 }
 
 export interface Pulled {
@@ -166,6 +166,8 @@ export interface DoorKind {
    * is on their screen, and nothing has to be carried.
    */
   send?: (sending: Sending) => Promise<Delivery>;
+  /** So long carrying one thing out may take; a minute where nothing is said. */
+  sendLongestMs?: number;
   /**
    * Makes of what a network hands over what was said and what became of what was sent, having proved that it
    * comes from there: throws `Refused` otherwise. Absent: nothing comes in that way.

@@ -50,15 +50,25 @@ export interface Understood {
 
 type Said = NonNullable<Heard['inbounds']>[number];
 
+/** Nobody sends more files in one message; what names more is cut off there, and says how many. */
+const FILES_HANDED_MOST = 10 * FILES_MOST;
+
 /** More files than a message has are as many messages as it takes. */
 const apart = (said: Said): Said[] => {
-  const { files = [] } = said;
+  const { files = [], ...words } = said;
   if (files.length <= FILES_MOST) return [said];
-  const others = { ...said, networkId: `${said.networkId} +`, text: '' };
-  return [
-    { ...said, files: files.slice(0, FILES_MOST) },
-    ...apart({ ...others, files: files.slice(FILES_MOST) }),
-  ];
+  const most = Math.min(files.length, FILES_HANDED_MOST);
+  const parts: Said[] = [];
+  for (let from = 0; from < most; from += FILES_MOST) {
+    const nth = from / FILES_MOST;
+    const networkId = `${said.networkId}${' +'.repeat(nth)}`;
+    const some = files.slice(from, Math.min(from + FILES_MOST, most));
+    parts.push({ ...words, networkId, files: some, ...(nth === 0 ? {} : { text: '' }) });
+  }
+  const left = files.length - most;
+  const last = parts.at(-1);
+  if (left > 0 && last) last.missing = [`+${left}`];
+  return parts;
 };
 
 const all = <Shape extends z.ZodType>(
@@ -104,7 +114,7 @@ export const createTaking = (services: {
     };
   };
 
-  /** A message with files is kept until these are here; it is on disk all the same. */
+  /** What a message says stands at once; its files come after it. */
   const sayNow = ({ files = [], ...said }: Understood['said'][number]): News[] =>
     files.length === 0 ? receive.inboundNow(said).news : fetching.begin(said, files).news;
 

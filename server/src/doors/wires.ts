@@ -7,7 +7,7 @@ import type { DoorKind, Registry } from './registry';
 import type { Taking } from './taking';
 
 const AGAIN_FIRST_MS = 2_000;
-const AGAIN_LONGEST_MS = 5 * 60_000;
+const AGAIN_LONGEST_MS = 60_000;
 
 /** A wire that is held, or that is tried again. */
 interface Held {
@@ -30,18 +30,14 @@ export const createWires = (services: {
   const held = new Map<string, Held>();
   let isHolding = false;
 
-  const stands = async (doorId: string): Promise<void> => {
-    if (store.doors.health(doorId).failingSince === null) return;
-    await write(() => {
-      store.doors.well(doorId);
-      return { result: null, news: [], isHouse: true };
-    });
-  };
+  const stands = (doorId: string): Promise<null> =>
+    write(() => ({ result: null, news: [], isHouse: failing.wellNow(doorId, 'wire') }));
 
   const hold = async (
     wire: NonNullable<DoorKind['wire']>,
     door: DoorRecord,
     signal: AbortSignal,
+    stood: () => void,
   ): Promise<void> => {
     const { id } = door;
     await failing.noted(id, () =>
@@ -58,7 +54,10 @@ export const createWires = (services: {
             return taking.now(understood);
           });
         },
-        stands: () => stands(id),
+        stands: () => {
+          stood();
+          return stands(id);
+        },
       }),
     );
   };
@@ -69,14 +68,15 @@ export const createWires = (services: {
       const door = store.doors.byId(doorId);
       const wire = door && registry.kindOf(door)?.wire;
       if (!door || !wire) return;
-      const beganAt = clock.steady();
-      await hold(wire, door, signal).catch((error) => {
+      let hasStood = false;
+      await hold(wire, door, signal, () => {
+        hasStood = true;
+      }).catch((error) => {
         if (!(error instanceof JobFailed)) report(error);
       });
       if (signal.aborted) return;
-      // One that lasted was a good one: the next is tried soon.
-      const hasLasted = clock.steady() - beganAt > AGAIN_LONGEST_MS;
-      waitMs = hasLasted ? AGAIN_FIRST_MS : Math.min(AGAIN_LONGEST_MS, waitMs * 2);
+      // One that stood was a good one: the next is tried soon.
+      waitMs = hasStood ? AGAIN_FIRST_MS : Math.min(AGAIN_LONGEST_MS, waitMs * 2);
       await clock.wait(waitMs);
     }
   };

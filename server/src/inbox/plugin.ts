@@ -20,7 +20,7 @@ const seqInQuery = z.coerce.number().pipe(SeqSchema);
 
 /** The line, conversations and search, for the team. */
 export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { line, reply, search, delivering, elsewhere, likely, write } = services;
+  const { line, reply, search, delivering, fetching, jobs, elsewhere, likely, write } = services;
 
   app.get(
     '/api/line',
@@ -108,7 +108,10 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     },
     async (request, response) => {
       const entry = line.entry(request.params.id, request.params.entryId);
-      await write(() => delivering.again(entry));
+      await write(() =>
+        entry.kind === 'visitor-said' ? fetching.again(entry) : delivering.again(entry),
+      );
+      await jobs.tick();
       return response.status(204).send(null);
     },
   );

@@ -26,6 +26,7 @@ import {
   newConversation,
   type Store,
   type ThreadRecord,
+  toMention,
   type Writer,
 } from '../store';
 import type { Write, Written } from './batch';
@@ -47,6 +48,10 @@ export interface Message {
   saidAt?: number;
   /** What files are called that could not be had. */
   missing?: string[];
+  /** What files are called that are still fetched from the network. */
+  coming?: string[];
+  /** By what the network counts what one person says. */
+  order?: number;
   /** It was a call. */
   call?: { seconds: number };
   /** The mark of the device that they write on. */
@@ -87,6 +92,7 @@ const ENOUGH_LOOKED_BACK = 40;
 /** What is told within this was said as it came. */
 const SAME_MOMENT_MS = 2_000;
 /** A network that says that something was said longer ago is not believed. */
+const AHEAD_MOST_MS = 24 * 3_600_000;
 const SAID_AGO_MOST_MS = 30 * 24 * 3_600_000;
 
 /** How somebody is reached for sure, of the ways that are told of people. */
@@ -138,9 +144,16 @@ export const createReceive = (services: {
   };
 
   /** When a network says that something was said, where that is before now and not out of all measure. */
-  const earlier = (saidAt: number | undefined): { saidAt?: number } => {
-    const agoMs = saidAt === undefined ? 0 : clock.now() - saidAt;
-    return agoMs > SAME_MOMENT_MS && agoMs < SAID_AGO_MOST_MS ? { saidAt } : {};
+  const earlier = (
+    saidAt: number | undefined,
+    order: number | undefined,
+  ): { saidAt?: number; networkAt?: number; order?: number } => {
+    if (saidAt === undefined) return {};
+    const agoMs = clock.now() - saidAt;
+    const counted = order === undefined ? {} : { order };
+    if (agoMs >= SAID_AGO_MOST_MS || agoMs <= -AHEAD_MOST_MS) return counted;
+    // Two clocks are never the same: what was said within a moment was said as it came, but for its own writer's order.
+    return { ...counted, ...(agoMs > SAME_MOMENT_MS ? { saidAt } : { networkAt: saidAt }) };
   };
 
   /** What a mail is about, where that is not what the last one was about; '' otherwise. */
@@ -170,7 +183,8 @@ export const createReceive = (services: {
     const page = cleanPage(typed.page);
     const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
     const missing = typed.missing?.length ? { missing: typed.missing } : {};
-    const saidAt = earlier(typed.saidAt);
+    const coming = typed.coming?.length ? { coming: typed.coming } : {};
+    const saidAt = earlier(typed.saidAt, typed.order);
     const language = typed.language ? { language: typed.language } : {};
     const mail = typed.rest === undefined ? {} : { isMail: true };
     const apart = [typed.more, typed.rest].filter(Boolean).join('\n\n');
@@ -195,6 +209,7 @@ export const createReceive = (services: {
           ...zone,
           ...saidAt,
           ...missing,
+          ...coming,
           ...(typed.call ? { call: typed.call } : {}),
           ...(typed.callBack ? { callBack: typed.callBack } : {}),
           ...language,
@@ -252,19 +267,21 @@ export const createReceive = (services: {
     const text = whole.slice(0, MESSAGE_LONGEST);
     const more = whole.slice(MESSAGE_LONGEST);
     // What cannot be shown was said all the same.
-    const isNothing =
-      !text && !said.mail?.subject && fileIds.length === 0 && !said.missing?.length && !said.call;
+    const hasFiles = [fileIds, said.missing, said.coming].some((some) => some?.length);
+    const isNothing = !text && !said.mail?.subject && !hasFiles && !said.call;
     const missing = isNothing ? [''] : said.missing;
     const { call } = said;
     const typed = {
       id: newId(),
       // Some say all of it in the subject.
-      text: text || (fileIds.length === 0 ? (said.mail?.subject ?? '') : ''),
+      text: text || (hasFiles ? '' : (said.mail?.subject ?? '')),
       more,
       fileIds,
       page: null,
       saidAt,
+      order: said.order,
       missing,
+      coming: said.coming,
       call,
       ...said.mail,
       setAside: said.setAside,
@@ -318,6 +335,27 @@ export const createReceive = (services: {
     return [record.add(conversation, threadId, [{ id, happening }])];
   };
 
+  /** A file that was coming is here, or null: it could not be had. Once a place is filled it stays so. */
+  const fileCame = (
+    threadId: string,
+    entryId: string,
+    place: number,
+    fileId: string | null,
+    canRetry = false,
+  ): Written<null> => {
+    const entry = store.entries.inThread(threadId, entryId);
+    const conversation = persons.standing(threadId);
+    if (entry?.kind !== 'visitor-said' || !conversation) return { result: null, news: [] };
+    const file = fileId === null ? null : store.files.byId(fileId);
+    const id = `file-${entry.seq}-${place}-${file ? 'here' : newId()}`;
+    if (file && store.entries.inThread(threadId, id)) return { result: null, news: [] };
+    if (file) store.files.attach(file.id, threadId);
+    const mention = file && toMention(file);
+    const again = canRetry ? { canRetry } : {};
+    const happening = { kind: 'file-came' as const, of: entry.seq, place, file: mention, ...again };
+    return { result: null, news: [record.add(conversation, threadId, [{ id, happening }])] };
+  };
+
   /** What a network says of a change; also before it has handed over the message. */
   const changed = (said: Changed): Written<null> => {
     const seen = store.deliveries.seen(said.doorId, said.networkId);
@@ -347,6 +385,7 @@ export const createReceive = (services: {
   return {
     /** Takes what a network hands over, in a transaction that is under way. The same twice is once. */
     inboundNow: inbound,
+    fileCameNow: fileCame,
     /** Takes that somebody changed what a network had handed over, or took it back. The same twice is once. */
     changedNow: changed,
     /** Takes that somebody wants nothing more by a door, or something again. The same twice is once. */

@@ -9,6 +9,7 @@ export const takeWords = (
     text: string;
     fileIds: string[];
     missing?: readonly string[];
+    coming?: readonly string[];
     call?: object;
     callBack?: object;
     shelf?: readonly string[];
@@ -18,8 +19,8 @@ export const takeWords = (
 ) => {
   const text = cleanMessage(typed.text);
   if (text.length > MESSAGE_LONGEST) throw new Refused('text-too-long', { limit: MESSAGE_LONGEST });
-  const isNothing =
-    typed.fileIds.length === 0 && !typed.missing?.length && !typed.call && !typed.callBack;
+  const hasFiles = [typed.fileIds, typed.missing, typed.coming].some((some) => some?.length);
+  const isNothing = !hasFiles && !typed.call && !typed.callBack;
   if (!text && isNothing && !typed.shelf?.length) throw new Refused('text-empty');
   const files = typed.fileIds.map((id) => {
     const file = store.files.byId(id);

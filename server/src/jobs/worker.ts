@@ -21,6 +21,8 @@ export interface About {
   key: string;
   /** How many tries this is; the first is 1. */
   tries: number;
+  /** When there was cause for it, or it was asked for again. UTC epoch milliseconds. */
+  madeAt: number;
   /** Aborts when the lease has run out: what comes of it is not asked for any more. */
   signal: AbortSignal;
 }
@@ -30,10 +32,19 @@ export interface JobKind<Load = unknown, Result = unknown> {
   name: string;
   /** So many at the same time. */
   atOnce: number;
+  /** Of those so many for one place (a door, a push service), so that one that is slow leaves room; absent: all. */
+  atOnceOfOne?: number;
+  /** Of those so many for what stands before the blank in a place's name (the door of a writer); absent: all. */
+  atOnceOfGroup?: number;
   /** So long may one try take. */
-  leaseMs: number;
-  /** After so many tries it is given up, and told. */
+  leaseMs: number | ((load: Load) => number);
+  /** After so many tries it is given up, and told; of what is worth doing for a time: tries that failed by our own fault. */
   triesMost: number;
+  /**
+   * Until when it is worth doing, and why not any longer (null: for why it failed last). It is tried for so long,
+   * however often that is. Absent: `triesMost` counts.
+   */
+  worth?: (load: Load, madeAt: number) => { until: number; why: string | null };
   /** How long before the second try; each next one waits twice as long, up to the longest. */
   firstWaitMs: number;
   longestWaitMs: number;
@@ -41,6 +52,8 @@ export interface JobKind<Load = unknown, Result = unknown> {
   do?: (load: Load, about: About) => Promise<Result>;
   /** What is written when it was done, in the transaction that strikes the job off. */
   note?: (load: Load, result: Result) => Written<unknown>;
+  /** What is written when a try came to nothing and another follows. */
+  later?: (load: Load, why: string) => Written<unknown>;
   /** What is written when it was given up. */
   buried?: (load: Load, why: string) => Written<unknown>;
 }
@@ -69,6 +82,11 @@ export const waitBefore = (
   const whole = Math.min(longestWaitMs, firstWaitMs * 2 ** Math.min(tries - 1, 30));
   return Math.round(whole * (0.5 + random / 2));
 };
+
+const groupOf = (place: string): string => place.split(' ', 1)[0] ?? '';
+
+const leaseOf = ({ leaseMs }: JobKind, { load }: JobRecord): number =>
+  typeof leaseMs === 'number' ? leaseMs : leaseMs(JSON.parse(load));
 
 /**
  * Does what must happen: takes what is due, each kind bounded for itself so that a slow one holds up no other.
@@ -106,28 +124,49 @@ export const createWorker = (services: {
       return kind.note?.(JSON.parse(job.load), result) ?? nothing;
     });
 
-  const failed = ({ job, kind }: Running, error: unknown): Promise<void> => {
+  /** Why it is given up; null: it is tried again. */
+  const endOf = ({ job, kind }: Running, error: unknown, why: string): string | null => {
+    if (error instanceof JobFailed && error.isFinal) return why;
+    const isOurFault = !(error instanceof JobFailed);
+    if (!kind.worth || isOurFault) return job.tries >= kind.triesMost ? why : null;
+    const { until, why: past } = kind.worth(JSON.parse(job.load), job.madeAt);
+    return clock.now() >= until ? (past ?? why) : null;
+  };
+
+  /** How long to wait before the next try: the last one comes while it is still worth it. */
+  const waitOf = ({ job, kind }: Running, afterMs: number): number => {
+    const waitMs = Math.max(waitBefore(kind, job.tries, random()), afterMs);
+    if (!kind.worth) return waitMs;
+    const { until } = kind.worth(JSON.parse(job.load), job.madeAt);
+    return Math.min(waitMs, Math.max(1, until - clock.now()));
+  };
+
+  const failed = (one: Running, error: unknown): Promise<void> => {
+    const { job, kind } = one;
     const isMeant = error instanceof JobFailed;
     if (!isMeant) report(error);
     const why = isMeant ? error.why : 'our-fault';
+    const end = endOf(one, error, why);
     const now = clock.now();
-    if ((isMeant && error.isFinal) || job.tries >= kind.triesMost) {
+    if (end !== null) {
       return written(() => {
-        if (!store.jobs.bury(job, why, now)) return nothing;
-        return { ...(kind.buried?.(JSON.parse(job.load), why) ?? nothing), isHouse: true };
+        if (!store.jobs.bury(job, end, now)) return nothing;
+        return { ...(kind.buried?.(JSON.parse(job.load), end) ?? nothing), isHouse: true };
       });
     }
     const afterMs = isMeant ? error.afterMs : 0;
-    const waitMs = Math.max(waitBefore(kind, job.tries, random()), afterMs);
+    const waitMs = waitOf(one, afterMs);
     return written(() => {
-      store.jobs.putBack(job, { notBefore: now + waitMs, waitMs, why });
-      return nothing;
+      const isNamed = afterMs > 0;
+      store.jobs.putBack(job, { notBefore: now + waitMs, waitMs, why, isNamed });
+      return kind.later?.(JSON.parse(job.load), why) ?? nothing;
     });
   };
 
   const run = async (one: Running): Promise<void> => {
     const { job, kind, controller } = one;
-    const about = { key: job.key, tries: job.tries, signal: controller.signal };
+    const { key, tries, madeAt } = job;
+    const about = { key, tries, madeAt, signal: controller.signal };
     try {
       const result = await kind.do?.(JSON.parse(job.load), about);
       if (running.has(one)) await done(one, result);
@@ -140,6 +179,48 @@ export const createWorker = (services: {
   };
 
   const countOf = (kind: JobKind): number => [...running].filter((one) => one.kind === kind).length;
+
+  /** With whose work each kind began last: the next begins with another's. */
+  const lastBegun = new Map<JobKind, string>();
+
+  /** How much more a kind may do at once for each place, beside what it does. */
+  const roomsOf = (kind: JobKind) => {
+    const counts = new Map<string, number>();
+    const count = (place: string): void => {
+      const group = `group ${groupOf(place)}`;
+      for (const one of [place, group]) counts.set(one, (counts.get(one) ?? 0) + 1);
+    };
+    for (const { kind: its, job } of running) if (its === kind) count(job.belongs);
+    const { atOnce, atOnceOfOne = atOnce, atOnceOfGroup = atOnce } = kind;
+    return {
+      count,
+      at: (place: string): number =>
+        Math.min(
+          atOnceOfOne - (counts.get(place) ?? 0),
+          atOnceOfGroup - (counts.get(`group ${groupOf(place)}`) ?? 0),
+        ),
+    };
+  };
+
+  /** Leases what is due and fits, by turns of those whose work it is. Call in a transaction. */
+  const take = (kind: JobKind, room: number): JobRecord[] => {
+    const now = clock.now();
+    const open = new Set(store.jobs.places(kind.name, now, lastBegun.get(kind) ?? ''));
+    const rooms = roomsOf(kind);
+    const taken: JobRecord[] = [];
+    while (taken.length < room && open.size > 0) {
+      const share = Math.max(1, Math.floor((room - taken.length) / open.size));
+      for (const place of open) {
+        const fits = Math.min(share, rooms.at(place), room - taken.length);
+        const got = fits > 0 ? store.jobs.take(kind.name, now, fits, place) : [];
+        for (const job of got) rooms.count(job.belongs);
+        taken.push(...got);
+        if (got.length > 0) lastBegun.set(kind, place);
+        if (got.length < share) open.delete(place);
+      }
+    }
+    return taken;
+  };
 
   /** What has ended makes room: filled once for all that end in the same turn. */
   const refill = (kind: JobKind): Promise<void> => {
@@ -156,12 +237,12 @@ export const createWorker = (services: {
   /** Begins with whatever is due and fits, of one kind; resolves when those and what follows them are over. */
   const pump = async (kind: JobKind): Promise<void> => {
     const room = isStopped ? 0 : kind.atOnce - countOf(kind);
-    if (room <= 0) return;
-    const taken = store.atOnce(() => store.jobs.take(kind.name, clock.now(), room));
+    if (room <= 0 || !store.jobs.hasReady(kind.name)) return;
+    const taken = store.atOnce(() => take(kind, room));
     if (taken.length === 0) return;
     await Promise.all(
       taken.map(async (job) => {
-        const leaseEndsAt = clock.steady() + kind.leaseMs;
+        const leaseEndsAt = clock.steady() + leaseOf(kind, job);
         const one = { job, kind, leaseEndsAt, controller: new AbortController() };
         running.add(one);
         await run(one);
@@ -200,8 +281,9 @@ export const createWorker = (services: {
     start: (): void => store.jobs.freeAll(),
     /** After a commit: begins with what came in it. */
     wake: (): void => {
-      if (!store.jobs.tookNew()) return;
-      for (const kind of kinds) void begin(kind);
+      const fresh = store.jobs.tookNew();
+      if (fresh.size === 0) return;
+      for (const kind of kinds) if (fresh.has(kind.name)) void begin(kind);
     },
     /** Begins with what is due. Resolves when all that happens inside the house is over. */
     tick: async (): Promise<void> => {

@@ -1,5 +1,5 @@
 import { en, type MailSlip, renderAlertMail } from '@porch/core/alert-mail';
-import { type Entry, groupOf } from '@porch/core/conversation';
+import { cameIn, type Entry, filesOf, groupOf } from '@porch/core/conversation';
 import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import type { Clock } from '../clock';
 import { calledOf } from '../doors/called';
@@ -10,7 +10,7 @@ import type { News } from '../live/hub';
 import { newId } from '../security/tokens';
 import type { ConversationRecord, Store } from '../store';
 import type { ReplyAddresses } from './reply-addresses';
-import { type OutMail, sendMail } from './sending';
+import { messageIdOf, type OutMail, SEND_LONGEST_MS, sendMail } from './sending';
 import type { MailSettingsKept } from './settings';
 
 /** What a job that mails one person carries. */
@@ -26,6 +26,9 @@ export interface AlertMailJob {
 const SLIPS_MOST = 20;
 /** Among so many entries of the roll they are looked for. */
 const READ_MOST = SLIPS_MOST * 4;
+
+/** An alert that comes later than this says nothing any more. */
+const ALERT_WORTH_MS = 4 * 3_600_000;
 
 const nothing = { result: null, news: [] };
 
@@ -54,18 +57,23 @@ export const createAlertMails = (services: {
       (entry): entry is Extract<Entry, { kind: 'visitor-said' | 'team-said' }> =>
         entry.kind === 'visitor-said' || entry.kind === 'team-said',
     );
+    const came = cameIn(read);
     const slips = said.slice(-SLIPS_MOST).map(
       (entry): MailSlip => ({
         by: entry.kind === 'team-said' ? (store.members.shownOf(entry.memberId)?.name ?? '') : null,
         at: entry.at,
         text: wholeText(entry),
-        files: allFiles(entry),
+        files: entry.kind === 'team-said' ? allFiles(entry) : filesOf(entry, came.get(entry.seq)),
       }),
     );
     return { slips, hasEarlier: said.length > SLIPS_MOST || read.length === READ_MOST };
   };
 
-  const mailFor = (job: AlertMailJob, conversation: ConversationRecord): OutMail | null => {
+  const mailFor = (
+    job: AlertMailJob,
+    key: string,
+    conversation: ConversationRecord,
+  ): OutMail | null => {
     const member = store.members.byId(job.memberId);
     if (!member) return null;
     const business = store.business.read();
@@ -91,7 +99,7 @@ export const createAlertMails = (services: {
       subject,
       text,
       html,
-      messageId: `<${newId()}@${host}>`,
+      messageId: messageIdOf('alert', key, origin()),
       references: [`<talk.${conversation.id}@${host}>`],
     };
   };
@@ -112,17 +120,18 @@ export const createAlertMails = (services: {
   const kind: JobKind<AlertMailJob, 'sent' | 'over'> = {
     name: 'alert-mail',
     atOnce: 4,
-    leaseMs: 90_000,
+    leaseMs: SEND_LONGEST_MS,
     triesMost: 8,
+    worth: (_job, madeAt) => ({ until: madeAt + ALERT_WORTH_MS, why: null }),
     firstWaitMs: 15_000,
-    longestWaitMs: 15 * 60_000,
-    do: async (job) => {
+    longestWaitMs: 5 * 60_000,
+    do: async (job, { key }) => {
       const { outgoing } = mailSettings.now();
       const conversation = persons.standing(job.talk);
       if (!outgoing || !conversation || isOver(job)) return 'over';
       const password = mailSettings.outgoingPassword();
       if (password === null) throw new JobFailed('secret-sealed');
-      const mail = mailFor(job, conversation);
+      const mail = mailFor(job, key, conversation);
       if (!mail) return 'over';
       const { why, isFinal } = await sendMail(outgoing, password, mail);
       if (why !== null) throw new JobFailed(why, isFinal);

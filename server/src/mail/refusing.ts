@@ -1,7 +1,6 @@
 import { en } from '@porch/core/alert-mail';
 import { JobFailed, type JobKind } from '../jobs/worker';
-import { newId } from '../security/tokens';
-import { sendMail } from './sending';
+import { messageIdOf, SEND_LONGEST_MS, sendMail } from './sending';
 import type { MailSettingsKept } from './settings';
 import type { RefusalMailJob } from './taking';
 
@@ -13,11 +12,11 @@ export const refusing = (services: {
 }): JobKind<RefusalMailJob> => ({
   name: 'refusal-mail',
   atOnce: 2,
-  leaseMs: 90_000,
+  leaseMs: SEND_LONGEST_MS,
   triesMost: 5,
   firstWaitMs: 30_000,
   longestWaitMs: 15 * 60_000,
-  do: async ({ to, why, talk, messageId }) => {
+  do: async ({ to, why, talk, messageId }, { key }) => {
     const { mailSettings, businessName, origin } = services;
     const { outgoing } = mailSettings.now();
     if (!outgoing) return;
@@ -30,7 +29,7 @@ export const refusing = (services: {
       replyTo: null,
       subject,
       text: `${text}\n\n${en.open}: ${origin()}/line/${talk}\n`,
-      messageId: `<${newId()}@${new URL(origin()).hostname}>`,
+      messageId: messageIdOf('refusal', key, origin()),
       references: messageId ? [messageId] : [],
       isReply: true,
     });

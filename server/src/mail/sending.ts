@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { OutgoingMail } from '@porch/contract/mail';
 
 /** A mail as it goes out. */
@@ -31,7 +32,23 @@ export interface Sent {
   isFinal: boolean;
 }
 
-const ANSWER_LONGEST_MS = 15_000;
+const CONNECT_LONGEST_MS = 30_000;
+const GREETING_LONGEST_MS = 60_000;
+/**
+ * A server may take so long to say that it has a mail (RFC 5321, 4.5.3.2.6): whoever hangs up before that and sends it
+ * again is read twice.
+ */
+const ANSWER_LONGEST_MS = 10 * 60_000;
+
+/** How long handing over one mail may take. */
+export const SEND_LONGEST_MS = ANSWER_LONGEST_MS + 2 * 60_000;
+
+/** The name of a mail that was made by a job: the same on each try, so that a mail that goes twice is shown once. */
+export const messageIdOf = (what: string, key: string, origin: string): string => {
+  const mark = createHash('sha256').update(key).digest('hex').slice(0, 32);
+  return `<${what}.${mark}@${new URL(origin).hostname}>`;
+};
+
 const SAID_LONGEST = 400;
 
 interface MailError {
@@ -59,6 +76,8 @@ export const sendMail = async (
   { host, port, security, user, from }: OutgoingMail,
   password: string,
   mail: OutMail,
+  /** How long the server may take for its last word. */
+  answerLongestMs = ANSWER_LONGEST_MS,
 ): Promise<Sent> => {
   const { createTransport } = await import('nodemailer');
   const transport = createTransport({
@@ -68,9 +87,9 @@ export const sendMail = async (
     requireTLS: security === 'starttls',
     ignoreTLS: security === 'none',
     ...(user ? { auth: { user, pass: password } } : {}),
-    connectionTimeout: ANSWER_LONGEST_MS,
-    greetingTimeout: ANSWER_LONGEST_MS,
-    socketTimeout: ANSWER_LONGEST_MS,
+    connectionTimeout: CONNECT_LONGEST_MS,
+    greetingTimeout: GREETING_LONGEST_MS,
+    socketTimeout: answerLongestMs,
     // Nothing in a mail is read from a file or fetched from an address.
     disableFileAccess: true,
     disableUrlAccess: true,

@@ -9,6 +9,7 @@ import { renderVisitorMail, type VisitorSlip } from '@porch/core/visitor-mail';
 import { momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
+import type { Write } from '../inbox/batch';
 import type { Persons } from '../inbox/persons';
 import type { Follow, Record, Recording } from '../inbox/record';
 import { keyInTurn, waitForTurn } from '../jobs/in-turn';
@@ -17,7 +18,7 @@ import type { News, PersonAt } from '../live/hub';
 import { newId } from '../security/tokens';
 import type { ConversationRecord, Store } from '../store';
 import type { ReplyAddresses } from './reply-addresses';
-import { type OutMail, sendMail } from './sending';
+import { type OutMail, SEND_LONGEST_MS, sendMail } from './sending';
 import type { MailSettingsKept } from './settings';
 
 /** What a job that brings answers to a visitor by mail carries. */
@@ -37,6 +38,9 @@ const READ_MOST = BEFORE_MOST * 4;
 /** In so many conversations with the same address it is said that it wants no more. */
 const STOPPED_TOLD_MOST = 50;
 
+/** An answer that comes later than this is worth nothing. */
+const WORTH_MS = 3 * 24 * 3_600_000;
+
 const stoppedAt = (address: string): Recording => ({
   id: newId(),
   happening: { kind: 'mail-stopped', address: address.trim().toLowerCase() },
@@ -50,6 +54,7 @@ const keyOf = (threadId: string): string => `visitor-mail ${threadId}`;
 export const createVisitorMails = (services: {
   store: Store;
   clock: Clock;
+  write: Write;
   persons: Persons;
   record: Record;
   mailSettings: MailSettingsKept;
@@ -58,7 +63,7 @@ export const createVisitorMails = (services: {
   personAt: PersonAt;
   origin: () => string;
 }) => {
-  const { store, clock, persons, record, mailSettings, replyAddresses } = services;
+  const { store, clock, write, persons, record, mailSettings, replyAddresses } = services;
   const { dressing, personAt, origin } = services;
   /** What is just going out, by thread: a server may send it back before it is noted that it went. */
   const going = new Map<string, { upTo: number; isBack: boolean }>();
@@ -161,40 +166,67 @@ export const createVisitorMails = (services: {
     return conversation && threadIn(conversation, threadId);
   };
 
+  /** Of what is to go the part that was handed over before, where nobody knows whether it was taken. */
+  const begunOf = ({ threadId }: ThreadState, fresh: readonly Said[]): readonly Said[] => {
+    const upTo = store.visitorMail.begunUpTo(threadId) ?? 0;
+    const begun = fresh.filter(({ seq }) => seq <= upTo);
+    return begun.length > 0 ? begun : fresh;
+  };
+
+  /** What was said while a mail was on its way goes after it. Call in the transaction that notes it. */
+  const goOn = (threadId: string): void => {
+    const thread = standing(threadId);
+    if (!thread || freshOf(thread, saidIn(threadId)).length === 0) return;
+    const load: VisitorMailJob = { threadId };
+    const job = { key: keyOf(threadId), kind: kind.name, load, notBefore: clock.now() };
+    store.jobs.schedule(job, clock.now());
+  };
+
   const kind: JobKind<VisitorMailJob, Went> = {
     name: 'visitor-mail',
     atOnce: 4,
-    leaseMs: 90_000,
+    leaseMs: SEND_LONGEST_MS,
+    triesMost: 12,
     // A mail server may be away for days.
-    triesMost: 60,
+    worth: (_job, madeAt) => ({ until: madeAt + WORTH_MS, why: null }),
     firstWaitMs: 30_000,
-    longestWaitMs: 2 * 3_600_000,
+    longestWaitMs: 5 * 60_000,
     do: async ({ threadId }, { key }) => {
       waitForTurn(store, key, keyOf(threadId));
       const thread = standing(threadId);
       const { outgoing } = mailSettings.now();
       if (!thread || !outgoing || thread.isHere || !canReach(thread)) return null;
       const said = saidIn(threadId);
-      const fresh = freshOf(thread, said);
+      const fresh = begunOf(thread, freshOf(thread, said));
       if (fresh.length === 0) return null;
       const password = mailSettings.outgoingPassword();
       if (password === null) throw new JobFailed('secret-sealed');
       const made = mailFor(thread, fresh, said);
       if (!made) throw new JobFailed('secret-sealed');
-      going.set(threadId, { upTo: made.went.upTo, isBack: false });
+      const { upTo } = made.went;
+      going.set(threadId, { upTo, isBack: false });
+      if (store.visitorMail.begunUpTo(threadId) !== upTo) {
+        await write(() => {
+          store.visitorMail.begin(threadId, upTo);
+          return nothing;
+        });
+      }
       const { why, isFinal } = await sendMail(outgoing, password, made.mail);
       if (why !== null) throw new JobFailed(why, isFinal);
       return made.went;
     },
     note: ({ threadId }, went) => {
+      store.visitorMail.end(threadId);
       if (!went) return nothing;
       store.visitorMail.note(threadId, clock.now(), went.messageId, went.upTo);
       const isBack = going.get(threadId)?.isBack ?? false;
       going.delete(threadId);
+      goOn(threadId);
       if (isBack) return nothing;
       return { result: null, news: noted(threadId, went.of, went.to) };
     },
     buried: ({ threadId }, why) => {
+      store.visitorMail.end(threadId);
       const thread = standing(threadId);
       const fresh = thread ? freshOf(thread, saidIn(threadId)) : [];
       if (!thread || fresh.length === 0) return nothing;

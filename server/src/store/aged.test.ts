@@ -35,6 +35,7 @@ const cameWith: Readonly<Record<string, string>> = {
   'visitor-withdrew': '0.8.0',
   stopped: '0.8.0',
   'mail-stopped': '0.7.0',
+  'file-came': '0.10.0',
   'turned-soon': '0.7.0',
   'door-sign': '0.7.0',
   mailed: '0.7.0',

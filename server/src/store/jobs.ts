@@ -9,6 +9,12 @@ export interface JobRecord {
   load: string;
   tries: number;
   lease: number;
+  /** What is done in turn has the same; null: it waits for no other. */
+  lane: string | null;
+  /** Whose work it is; '' for the house's own. */
+  belongs: string;
+  /** Why the try before came to nothing; null: there was none. */
+  why: string | null;
   madeAt: number;
 }
 
@@ -25,35 +31,68 @@ export interface NewJob {
   notBefore: number;
   /** How much of it is a length of time, which a clock that is set makes no longer or shorter; 0: a moment. */
   waitMs?: number;
+  /** Jobs of one lane are done one after the other, in the order in which they came. */
+  lane?: string;
+  /**
+   * Whose work it is, those of one sharing what there is to do it with: a door, a push service; after a blank, whose
+   * among those (a writer at the door).
+   */
+  belongs?: string;
 }
 
-const columns = 'id, key, kind, load, tries, lease, made_at AS madeAt';
+const columns = 'id, key, kind, load, tries, lease, lane, belongs, why, made_at AS madeAt';
+
+/** Among so many places it is looked for work at a time. */
+const PLACES_LOOKED_AT_MOST = 1_000;
 
 /** So many dead jobs are shown at a time. */
 export const DEAD_PAGE = 50;
 
 export const jobsTable = (db: Db) => {
-  let hasNew = false;
-  const values = `(key, kind, load, state, not_before, wait_ms, tries, lease, made_at)
-     VALUES (@key, @kind, @load, 'ready', @notBefore, @waitMs, 0, 0, @now)`;
+  /** Of which kinds some may be due that were not before. */
+  let fresh = new Set<string>();
+  const note = (kind: string, { changes }: { changes: number }): void => {
+    if (changes > 0) fresh.add(kind);
+  };
+  const values = `(key, kind, load, state, not_before, wait_ms, tries, lease, made_at, lane, belongs)
+     VALUES (@key, @kind, @load, 'ready', @notBefore, @waitMs, 0, 0, @now, @lane, @belongs)`;
   const add = db.prepare(`INSERT INTO jobs ${values} ON CONFLICT DO NOTHING`);
   const schedule = db.prepare(
     `INSERT INTO jobs ${values}
      ON CONFLICT DO UPDATE SET load = excluded.load, not_before = excluded.not_before,
-       state = 'ready', wait_ms = excluded.wait_ms, tries = 0, lease = lease + 1, why = NULL
+       state = 'ready', wait_ms = excluded.wait_ms, tries = 0, lease = lease + 1, why = NULL,
+       named = 0, made_at = excluded.made_at
      WHERE not_before <> excluded.not_before OR state <> 'ready' OR load <> excluded.load`,
   );
-  const take = db.prepare<{ kind: string; now: number; most: number }, JobRecord>(
+  const take = db.prepare<{ kind: string; belongs: string; now: number; most: number }, JobRecord>(
     `UPDATE jobs SET state = 'leased', lease = lease + 1, tries = tries + 1
      WHERE id IN (
-       SELECT id FROM jobs WHERE kind = @kind AND state = 'ready' AND not_before <= @now
+       SELECT id FROM jobs
+       WHERE kind = @kind AND state = 'ready' AND behind = 0 AND belongs = @belongs
+         AND not_before <= @now
        ORDER BY not_before, id LIMIT @most
      )
      RETURNING ${columns}`,
   );
+  const firstOf = (rest: string) =>
+    db.prepare<[string, string], { belongs: string; notBefore: number }>(
+      `SELECT belongs, not_before AS notBefore FROM jobs
+       WHERE kind = ? AND state = 'ready' AND behind = 0 AND belongs ${rest} ?
+       ORDER BY belongs, not_before LIMIT 1`,
+    );
+  const nextPlace = firstOf('>');
+  const fromPlace = firstOf('>=');
+  const anyBehind = db.prepare<[string], { id: number }>(
+    "SELECT id FROM jobs WHERE lane = ? AND state <> 'dead' AND behind = 1 LIMIT 1",
+  );
+  const anyLeased = db.prepare("SELECT id FROM jobs WHERE state = 'leased' LIMIT 1");
+  const anyReady = db.prepare<[string], { id: number }>(
+    "SELECT id FROM jobs WHERE kind = ? AND state = 'ready' AND behind = 0 LIMIT 1",
+  );
   const drop = db.prepare("DELETE FROM jobs WHERE id = ? AND lease = ? AND state = 'leased'");
   const putBack = db.prepare(
-    `UPDATE jobs SET state = 'ready', not_before = @notBefore, wait_ms = @waitMs, why = @why
+    `UPDATE jobs SET state = 'ready', not_before = @notBefore, wait_ms = @waitMs, why = @why,
+       named = @named
      WHERE id = @id AND lease = @lease AND state = 'leased'`,
   );
   const bury = db.prepare(
@@ -64,6 +103,26 @@ export const jobsTable = (db: Db) => {
   const shift = db.prepare(
     "UPDATE jobs SET not_before = not_before + ? WHERE wait_ms > 0 AND state = 'ready'",
   );
+  const hurry = db.prepare<{ belongs: string; now: number }, { kind: string }>(
+    `UPDATE jobs SET not_before = @now, wait_ms = 0
+     WHERE belongs >= @belongs AND belongs < @belongs || '!' AND wait_ms > 0
+       AND state = 'ready' AND named = 0 AND tries > 0
+     RETURNING kind`,
+  );
+  const hurryLane = db.prepare<{ lane: string; now: number }, { kind: string }>(
+    `UPDATE jobs SET not_before = @now, wait_ms = 0
+     WHERE lane = @lane AND state <> 'dead' AND behind = 0 AND state = 'ready' AND wait_ms > 0
+       AND named = 0 AND tries > 0
+     RETURNING kind`,
+  );
+  const whysAt = db.prepare<{ belongs: string }, { kind: string; why: string }>(
+    `SELECT DISTINCT kind, why FROM jobs
+     WHERE belongs >= @belongs AND belongs < @belongs || '!' AND wait_ms > 0
+       AND state = 'ready' AND why IS NOT NULL`,
+  );
+  const dropWaiting = db.prepare(
+    `DELETE FROM jobs WHERE lane = ? AND state <> 'dead' AND state = 'ready' AND tries > 0`,
+  );
   const dead = db.prepare<[number, number], DeadJob>(
     `SELECT ${columns}, why, died_at AS diedAt FROM jobs
      WHERE state = 'dead' AND id < ? ORDER BY id DESC LIMIT ?`,
@@ -71,7 +130,7 @@ export const jobsTable = (db: Db) => {
   const deadCount = db.prepare<[], { dead: number }>('SELECT dead FROM job_counts');
   const revive = db.prepare(
     `UPDATE jobs SET state = 'ready', not_before = ?, wait_ms = 0, tries = 0, why = NULL,
-       died_at = NULL WHERE id = ? AND state = 'dead'`,
+       died_at = NULL, named = 0, made_at = ? WHERE id = ? AND state = 'dead'`,
   );
   const leave = db.prepare("DELETE FROM jobs WHERE id = ? AND state = 'dead'");
   const byKey = db.prepare<[string], JobRecord & { state: string; notBefore: number }>(
@@ -82,6 +141,8 @@ export const jobsTable = (db: Db) => {
   );
   const row = (job: NewJob, now: number) => ({
     waitMs: 0,
+    lane: null,
+    belongs: '',
     ...job,
     load: JSON.stringify(job.load),
     now,
@@ -89,26 +150,70 @@ export const jobsTable = (db: Db) => {
   return {
     /** Adds what must happen; the same key twice is once. Call in the transaction of its cause. */
     add: (job: NewJob, now: number): void => {
-      hasNew = add.run(row(job, now)).changes > 0 || hasNew;
+      note(job.kind, add.run(row(job, now)));
     },
     /** The same, where a later time for the same key takes the place of an earlier one. */
     schedule: (job: NewJob, now: number): void => {
-      hasNew = schedule.run(row(job, now)).changes > 0 || hasNew;
+      note(job.kind, schedule.run(row(job, now)));
     },
-    /** Whether any came since this was asked last. */
-    tookNew: (): boolean => {
-      const was = hasNew;
-      hasNew = false;
-      return was;
+    /** Of which kinds any came, or may be due now, since this was asked last. */
+    tookNew: (): ReadonlySet<string> => {
+      const were = fresh;
+      fresh = new Set();
+      return were;
     },
-    /** Leases the first of a kind that are due. */
-    take: (kind: string, now: number, most: number): JobRecord[] => take.all({ kind, now, most }),
+    /** Whether any is being done. */
+    isAnyLeased: (): boolean => anyLeased.get() !== undefined,
+    /** Whether any of a kind waits, due or not. */
+    hasReady: (kind: string): boolean => anyReady.get(kind) !== undefined,
+    /** Whose work of a kind is due, from a place on and around; of very many some, and the next time others. */
+    places: (kind: string, now: number, after: string): string[] => {
+      const due: string[] = [];
+      let looked = 0;
+      const walk = (
+        first: ReturnType<typeof nextPlace.get>,
+        isIn: (belongs: string) => boolean,
+      ) => {
+        let next = first;
+        while (next && isIn(next.belongs) && looked < PLACES_LOOKED_AT_MOST) {
+          if (next.notBefore <= now) due.push(next.belongs);
+          looked += 1;
+          next = nextPlace.get(kind, next.belongs);
+        }
+      };
+      walk(nextPlace.get(kind, after), () => true);
+      walk(fromPlace.get(kind, ''), (belongs) => belongs <= after);
+      return due;
+    },
+    /** Leases the first of a kind that are due, of one place; of each lane the first alone. */
+    take: (kind: string, now: number, most: number, belongs = ''): JobRecord[] =>
+      take.all({ kind, now, most, belongs }),
     /** Strikes a job off; false when it was not whoever holds this lease who had it. */
     drop: ({ id, lease }: JobRecord): boolean => drop.run(id, lease).changes > 0,
     putBack: (
       { id, lease }: JobRecord,
-      again: { notBefore: number; waitMs: number; why: string },
-    ): boolean => putBack.run({ id, lease, ...again }).changes > 0,
+      /** `isNamed`: the other side said when; nobody comes sooner. */
+      again: { notBefore: number; waitMs: number; why: string; isNamed?: boolean },
+    ): boolean => {
+      const { isNamed = false, ...when } = again;
+      return putBack.run({ id, lease, ...when, named: Number(isNamed) }).changes > 0;
+    },
+    /** What waits to be tried again at a place is due now: it works. But for what the other side named a time for. */
+    hurry: (belongs: string, now: number): void => {
+      for (const { kind } of hurry.all({ belongs, now })) fresh.add(kind);
+    },
+    /** What is wrong with what waits to be tried again at a place. */
+    whysAt: (belongs: string): { kind: string; why: string }[] => whysAt.all({ belongs }),
+    /** The same for the first of a lane. */
+    hurryLane: (lane: string, now: number): void => {
+      for (const { kind } of hurryLane.all({ lane, now })) fresh.add(kind);
+    },
+    /** Whether another waits behind the first of a lane. */
+    isAnyBehind: (lane: string): boolean => anyBehind.get(lane) !== undefined,
+    /** Forgets what was tried and waits in a lane: something newer takes its place. What is on its way goes on. */
+    dropWaiting: (lane: string): void => {
+      dropWaiting.run(lane);
+    },
     bury: ({ id, lease }: JobRecord, why: string, now: number): boolean =>
       bury.run({ id, lease, why, now }).changes > 0,
     /** Nobody holds a lease any more: whoever had one is gone. */
@@ -123,7 +228,7 @@ export const jobsTable = (db: Db) => {
     dead: (before: number = Number.MAX_SAFE_INTEGER): DeadJob[] => dead.all(before, DEAD_PAGE),
     deadCount: (): number => deadCount.get()?.dead ?? 0,
     /** Lets a dead one be tried again; false when it is not there, or not dead. */
-    revive: (id: number, now: number): boolean => revive.run(now, id).changes > 0,
+    revive: (id: number, now: number): boolean => revive.run(now, now, id).changes > 0,
     leave: (id: number): boolean => leave.run(id).changes > 0,
     /** Whether any is still to be done whose key begins so. */
     isAnyUnder: (prefix: string): boolean => under.get(prefix, `${prefix}\uffff`) !== undefined,

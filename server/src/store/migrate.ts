@@ -20,6 +20,8 @@ import cards from './migrations/0018-cards.sql';
 import greetings from './migrations/0019-greetings.sql';
 import orders from './migrations/0020-orders.sql';
 import shelf from './migrations/0021-shelf.sql';
+import jobsInLanes from './migrations/0022-jobs-in-lanes.sql';
+import mailBegun from './migrations/0023-mail-begun.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -44,6 +46,8 @@ export const migrations: readonly string[] = [
   greetings,
   orders,
   shelf,
+  jobsInLanes,
+  mailBegun,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -36,6 +36,13 @@ export const visitorMailTable = (db: Db) => {
   const upTo = db.prepare<[string], { upTo: number | null }>(
     'SELECT max(up_to) AS upTo FROM visitor_mails WHERE thread_id = ?',
   );
+  const begin = db.prepare(
+    'INSERT INTO visitor_mails_begun VALUES (?, ?) ON CONFLICT DO UPDATE SET up_to = excluded.up_to',
+  );
+  const begun = db.prepare<[string], { upTo: number }>(
+    'SELECT up_to AS upTo FROM visitor_mails_begun WHERE thread_id = ?',
+  );
+  const end = db.prepare('DELETE FROM visitor_mails_begun WHERE thread_id = ?');
   const stop = db.prepare('INSERT INTO mail_stopped VALUES (?, ?) ON CONFLICT DO NOTHING');
   const stopped = db.prepare<[string], { at: number }>(
     'SELECT at FROM mail_stopped WHERE address = ?',
@@ -65,6 +72,15 @@ export const visitorMailTable = (db: Db) => {
       const last = newest.all(threadId, NAMED_MOST).map(({ messageId }) => messageId);
       const begun = first.get(threadId)?.messageId;
       return [...new Set([...(begun ? [begun] : []), ...last.reverse()])];
+    },
+    /** A mail that brings the answers up to a seq is about to be handed over. */
+    begin: (threadId: string, upToSeq: number): void => {
+      begin.run(threadId, upToSeq);
+    },
+    /** Up to where a mail was begun of which nobody knows whether it went; null: there is none. */
+    begunUpTo: (threadId: string): number | null => begun.get(threadId)?.upTo ?? null,
+    end: (threadId: string): void => {
+      end.run(threadId);
     },
     stop: (address: string, at: number): void => {
       stop.run(key(address), at);

@@ -21,6 +21,8 @@ export interface Said {
   pictures: string[];
   odd: Odd | null;
   at: number;
+  /** By this its network counts what is written there. */
+  nth: number;
   state: State;
   isChanged: boolean;
   isWithdrawn: boolean;
@@ -81,6 +83,18 @@ export const createNetwork = (wire: Wire, now: () => number) => {
   let setup: Setup = { address: '', word: '', account: '', key: '' };
   let lastAnswer = '';
   const timers = new Set<NodeJS.Timeout>();
+
+  let lastAt = 0;
+  let nth = 0;
+  /** A network's own clock gives no two things the same moment. */
+  const moment = (): number => {
+    lastAt = Math.max(now(), lastAt + 1);
+    return lastAt;
+  };
+  const nextNth = (): number => {
+    nth += 1;
+    return nth;
+  };
 
   const after = (ms: number, work: () => void): void => {
     const timer = setTimeout(() => {
@@ -179,7 +193,8 @@ export const createNetwork = (wire: Wire, now: () => number) => {
         pictures: [],
         odd: null,
         ...what,
-        at: now(),
+        at: moment(),
+        nth: nextNth(),
         state: 'sent',
         isChanged: false,
         isWithdrawn: false,
@@ -191,13 +206,13 @@ export const createNetwork = (wire: Wire, now: () => number) => {
       const one = said.find((each) => each.id === id && each.by === 'customer');
       if (!one) return;
       Object.assign(one, { text, isChanged: true });
-      tell({ what: 'changed', said: one, at: now(), id: randomUUID() });
+      tell({ what: 'changed', said: one, at: moment(), id: randomUUID() });
     },
     withdraw: (id: string): void => {
       const one = said.find((each) => each.id === id && each.by === 'customer');
       if (!one) return;
       one.isWithdrawn = true;
-      tell({ what: 'withdrawn', said: one, at: now(), id: randomUUID() });
+      tell({ what: 'withdrawn', said: one, at: moment(), id: randomUUID() });
     },
     tellListing: (): void => tell({ what: 'listing' }),
     type: (customer: Customer): void => tell({ what: 'typing', customer }),
@@ -212,7 +227,8 @@ export const createNetwork = (wire: Wire, now: () => number) => {
         text,
         pictures,
         odd: null,
-        at: now(),
+        at: moment(),
+        nth: nextNth(),
         state: 'sent',
         isChanged: false,
         isWithdrawn: false,

@@ -22,6 +22,7 @@ export const textWire = (origin: () => string, stopped: Set<string>): Wire => ({
       form.set('from', said.customer.id);
       form.set('text', said.odd ? `(${said.odd})` : said.text);
       form.set('at', String(Math.floor(said.at / 1_000)));
+      form.set('nth', String(said.nth));
       form.set('media', said.pictures.map((name) => `${origin()}/texts/media/${name}`).join(' '));
       if (/^\s*stop\s*$/i.test(said.text)) stopped.add(said.customer.id);
       if (/^\s*start\s*$/i.test(said.text)) stopped.delete(said.customer.id);

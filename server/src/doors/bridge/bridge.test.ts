@@ -1,4 +1,4 @@
-import type { Entry } from '@porch/core/conversation';
+import { type Entry, inOrderSaid } from '@porch/core/conversation';
 import sharp from 'sharp';
 import { type Bridge, openBridge } from '../../../test-kit/bridge';
 import { type House, openHouse, setUp } from '../../../test-kit/house';
@@ -62,7 +62,7 @@ describe('a door by a bridge', () => {
   const asked = (type: string) => bridge.asked.filter((one) => one.type === type);
   /** Whether what the first message has is to be fetched once more. */
   const isFetchPut = (): boolean => {
-    const job = house.store.jobs.byKey(`fetch ${doorId} 1`);
+    const job = house.store.jobs.firstFetch();
     return job?.state === 'ready' && job.notBefore > house.clock.now();
   };
   const picture = () =>
@@ -200,31 +200,34 @@ describe('a door by a bridge', () => {
     const what = says('1', { files, text: '' });
     expect((await hand(what)).status).toBe(204);
     await hand(what);
-    await until(() => (roll('visitor-said').length > 0 ? true : undefined));
     expect(roll('visitor-said')).toMatchObject([
-      {
-        files: [{ name: 'leaf.jpg', picture: { width: 4 } }, { name: 'notes.txt' }],
-        missing: ['secret.txt', 'not-a-picture.png'],
-      },
+      { coming: ['leaf.png', 'notes.txt', 'secret.txt', 'not-a-picture.png'] },
     ]);
+    await until(() => (roll('file-came').length === 4 ? true : undefined));
+    const came = roll('file-came').sort((a, b) => a.place - b.place);
+    expect(came.map(({ file }) => file)).toMatchObject([
+      { name: 'leaf.jpg', picture: { width: 4 } },
+      { name: 'notes.txt' },
+      null,
+      null,
+    ]);
+    // There is nothing that anybody could do about those.
+    expect(house.store.jobs.deadCount()).toBe(0);
   });
 
-  it('waits with a message for files that are not there yet, and for no other message', async () => {
+  it('shows the words while their file is not there yet, and takes the file when it is', async () => {
     const files = [{ url: `${bridge.origin}/late.txt`, name: 'late.txt' }];
     await hand(says('1', { files }, minute));
     await hand(says('2'));
-    expect(roll('visitor-said').map(({ text }) => text)).toEqual(['Words of 2']);
+    const said = inOrderSaid(roll('visitor-said'));
+    expect(said).toMatchObject([{ text: 'Words of 1' }, { text: 'Words of 2' }]);
     bridge.files.set('/late.txt', Buffer.from('Here'));
-    const said = () => (roll('visitor-said').length === 2 ? true : undefined);
     // The first try may be under way yet.
     await until(() => (isFetchPut() ? true : undefined));
     house.clock.advance(10_000);
     await house.tick();
-    await until(said);
-    expect(roll('visitor-said')[1]).toMatchObject({
-      text: 'Words of 1',
-      files: [{ name: 'late.txt' }],
-    });
+    await until(() => roll('file-came')[0]);
+    expect(roll('file-came')).toMatchObject([{ of: said[0]?.seq, file: { name: 'late.txt' } }]);
   });
 
   it('carries out files as the network takes them, and as links where it does not', async () => {

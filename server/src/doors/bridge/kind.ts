@@ -46,7 +46,7 @@ const toCan = ({ name: _name, writeTo: _writeTo, windowHours, ...can }: BridgeCa
 type Message = Extract<BridgeIn, { type: 'message' }>;
 
 const messageOf = ({ timestamp, data }: Message): NonNullable<Heard['inbounds']>[number] => {
-  const { id, from, text, files, parts } = data;
+  const { id, from, text, sequence, files, parts } = data;
   const ways = [
     ['email', from.email],
     ['phone', from.phone],
@@ -57,6 +57,7 @@ const messageOf = ({ timestamp, data }: Message): NonNullable<Heard['inbounds']>
     name: from.name,
     text: wordsOf(text, parts ?? []),
     saidAt: Date.parse(timestamp),
+    order: sequence,
     files: files?.map(({ url, name }) => ({ address: url, name })),
     proves: ways.flatMap(([kind, address]) => (address ? [{ kind, address }] : [])),
   };

@@ -7,7 +7,7 @@ import type { Clock } from '../../clock';
 import type { Change } from '../../inbox/batch';
 import { JobFailed } from '../../jobs/worker';
 import type { ReplyAddresses } from '../../mail/reply-addresses';
-import { sendMail } from '../../mail/sending';
+import { SEND_LONGEST_MS, sendMail } from '../../mail/sending';
 import type { MailSettingsKept } from '../../mail/settings';
 import { Refused } from '../../refused';
 import type { DoorRecord, Store } from '../../store';
@@ -125,6 +125,7 @@ export const mailDoor = (
     way: MAIL,
     can,
     send: ({ door, outbound }) => send(door, outbound),
+    sendLongestMs: SEND_LONGEST_MS,
     writeTo: (door, text) => {
       const [address] = addressesOf(door);
       return address ? `mailto:${address}?body=${encodeURIComponent(text)}` : null;

@@ -66,7 +66,8 @@ describe('the phone line', () => {
     await told(event({ event: 'spoken', seconds: 12, recording, text: 'Two ferns, please.' }));
     await becomes(() => calls().length === 1);
     expect(calls()).toEqual([{ call: { seconds: 12 }, text: 'Two ferns, please.' }]);
-    const [file] = here.roll('visitor-said')[0]?.files ?? [];
+    await becomes(() => here.roll('file-came').length === 1);
+    const file = here.roll('file-came')[0]?.file;
     expect(file?.type).toMatch(/^audio\//);
     // It is played where it stands, and nothing in it can run.
     const sound = await here.house.ask('GET', `/api/files/${file?.id}`, { cookie: here.cookie });

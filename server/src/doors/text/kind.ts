@@ -36,7 +36,7 @@ const heardIn = (said: z.infer<typeof HandedSchema>): Heard => {
     const { id, status, reason } = said;
     return { deliveries: [{ networkId: id, step: steps[status], why: reason }] };
   }
-  const { id, from, text, at, media } = said;
+  const { id, from, text, at, nth, media } = said;
   const isStopped = stopsBy(text);
   if (isStopped !== null) {
     return { stops: [{ networkId: id, from, isStopped, word: text.trim() }] };
@@ -49,6 +49,7 @@ const heardIn = (said: z.infer<typeof HandedSchema>): Heard => {
         from,
         text,
         saidAt: at * 1_000,
+        order: nth,
         files: files.map((address) => ({ address, name: address.split('/').at(-1) ?? '' })),
         // The telephone network itself says whose number it is.
         proves: from.startsWith('+') ? [{ kind: 'phone', address: from }] : [],

@@ -21,6 +21,8 @@ export const HandedSchema = z.discriminatedUnion('event', [
     from: z.string(),
     text: z.string().default(''),
     at: Seconds,
+    /** By what the gateway counts what comes from one number, where it does: its clock knows seconds only. */
+    nth: z.coerce.number().int().nonnegative().optional(),
     /** Addresses of pictures, a blank between each two. */
     media: z.string().default(''),
   }),

@@ -173,11 +173,9 @@ describe('a door to an open messenger', () => {
     const path = join(far.dir, 'fern.png');
     writeFileSync(path, bytes);
     wren.do({ to: shop, file: path, name: 'fern.png', type: 'image/png', size: bytes.length });
-    await becomes(() => roll('visitor-said').length > 0);
-    expect(roll('visitor-said')[0]).toMatchObject({
-      text: '',
-      files: [{ name: 'fern.jpg', type: 'image/jpeg' }],
-    });
+    await becomes(() => roll('file-came').length > 0);
+    expect(roll('visitor-said')[0]).toMatchObject({ text: '', coming: ['fern.png'] });
+    expect(roll('file-came')[0]?.file).toMatchObject({ name: 'fern.jpg', type: 'image/jpeg' });
     const id = clientId();
     const headers = { 'content-type': 'application/octet-stream', 'x-file-name': 'moss.png' };
     await house.ask('PUT', `/api/files/${id}`, { cookie, body: bytes, headers });

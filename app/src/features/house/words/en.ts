@@ -95,6 +95,7 @@ export const en = {
       'window-closes': 'Ring before a network’s window closes',
       pull: 'Fetch what a network has',
       listing: 'Keep a listing the same as the light',
+      'fetch-file': 'Fetch a file from a network',
       'fetch-files': 'Fetch files from a network',
       'held-mail': 'Let in an email that is theirs',
       'refusal-mail': 'Say by email that an answer was not sent',

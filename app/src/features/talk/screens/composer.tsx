@@ -33,6 +33,7 @@ import { drafts } from '../../../shell/offline/drafts';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { useDoorNames, useHouse, useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
+import { whyInWords } from '../../../shell/words/why';
 import { useDeeds } from '../../deeds/data/deeds';
 import { siteKind } from '../../doors/parts/site-kind';
 import { useFits } from '../../replies/data/fits';
@@ -75,6 +76,8 @@ export const Composer = (props: {
   doings: ReactNode;
   /** By which something from elsewhere is put into the answer. */
   putting: RefObject<((text: string) => void) | null>;
+  /** Why an answer to somebody has not gone out yet, by a code; null: none waits. */
+  heldUpIn: (threadId: string) => string | null;
 }) => {
   const { row } = props;
   const ways = useWays(row);
@@ -96,6 +99,7 @@ export const Composer = (props: {
   const over = withLinks(whole, links).length - (can?.textLongest ?? MESSAGE_LONGEST);
   const isEmpty = whole === '' && files.length === 0;
   const { said: route, isShut } = useAsTimeGoes((now) => ways.routeOf(chosen, now));
+  const heldUp = chosen ? props.heldUpIn(chosen.id) : null;
   // Where somebody writes by several doors, it is said by which of them this goes out.
   const door = row.threads.length > 1 && chosen ? ways.nameOf(chosen) : '';
   useKeys({ r: () => field.current?.focus() });
@@ -218,6 +222,11 @@ export const Composer = (props: {
           choose={ways.choose}
         />
       ) : null}
+      {heldUp === null ? null : (
+        <Text kind="small" tone="ember" role="status">
+          {words().route.heldUp(whyInWords(heldUp))}
+        </Text>
+      )}
       {can?.segmentsMost === undefined ? null : (
         <SegmentsLine text={typed} whole={whole} links={links} change={change} />
       )}

@@ -1,6 +1,12 @@
 import type { Row } from '@porch/contract/entries';
 import { ROLL_PAGE } from '@porch/contract/limits';
-import { amendedIn, type Entry, type FileMention, inOrderSaid } from '@porch/core/conversation';
+import {
+  amendedIn,
+  cameIn,
+  type Entry,
+  type FileMention,
+  inOrderSaid,
+} from '@porch/core/conversation';
 import { isRungLine, type RungLine, withRungLines } from '@porch/core/ringing';
 import { router } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
@@ -59,7 +65,8 @@ const toItem = (shown: Entry | RungLine): Item => {
 
 const withDays = (entries: readonly Entry[], zone: string): Item[] => {
   let day = '';
-  return withRungLines(inOrderSaid(entries)).flatMap((shown): Item[] => {
+  const shownOnes = entries.filter(({ kind }) => kind !== 'file-came');
+  return withRungLines(inOrderSaid(shownOnes)).flatMap((shown): Item[] => {
     const its = dayInWords(shown.at, zone);
     const item = toItem(shown);
     if (its === day) return [item];
@@ -156,6 +163,7 @@ const useRollFacts = (
             mails: mailsIn(entries),
             decided: decidedIn(entries),
             amended: amendedIn(entries),
+            came: cameIn(entries),
             now,
             zone,
             name: nameOf(row),
@@ -221,6 +229,14 @@ export const Conversation = ({ id }: { id: string }) => {
     roll.data?.entries ?? noEntries,
     setPicture,
   );
+  /** Why the last answer to somebody waits, where its network has said so. */
+  const heldUpIn = (threadId: string): string | null => {
+    const { receipts = [], entries = [] } = roll.data ?? {};
+    const isTheirs = (of: number) =>
+      entries.some((entry) => entry.seq === of && entry.threadId === threadId);
+    const held = receipts.find(({ seq, step, why }) => step === 'waiting' && why && isTheirs(seq));
+    return held?.why ?? null;
+  };
   const { sheet: sameSheet, ...same } = useSamePerson(row);
   const { sheet: oweSheet, ask: askOwed } = useOwe(row, facts?.name ?? '');
   const standsAt = row?.id;
@@ -371,7 +387,13 @@ export const Conversation = ({ id }: { id: string }) => {
             }}
           />
         </View>
-        <Composer key={id} row={row} doings={isWide ? null : doings} putting={putting} />
+        <Composer
+          key={id}
+          row={row}
+          doings={isWide ? null : doings}
+          putting={putting}
+          heldUpIn={heldUpIn}
+        />
       </View>
       {isWide ? <WhosThis row={row} isColumn same={same} owe={askOwed} putIn={putIn} /> : null}
       {isWhoOpen && !isWide ? (

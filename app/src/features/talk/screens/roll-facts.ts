@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import type { Receipt } from '@porch/contract/line';
-import type { Amended, FileMention } from '@porch/core/conversation';
+import type { Amended, Came, FileMention } from '@porch/core/conversation';
 import type { ShownPage } from '@porch/core/pages';
 
 /** What the slips need to know besides their entry. */
@@ -13,6 +13,8 @@ export interface RollFacts {
   decided: ReadonlyMap<string, boolean>;
   /** What people's words are now that they have changed or taken back. */
   amended: Amended;
+  /** What became of files that were coming, by the seq of what they belong to. */
+  came: ReadonlyMap<number, Came>;
   now: number;
   zone: string;
   /** What the visitor is called. */

@@ -1,5 +1,5 @@
 import type { Refusal } from '@porch/contract/errors';
-import { type Entry, type FileMention, SCREEN } from '@porch/core/conversation';
+import { type Entry, type FileMention, filesOf, SCREEN } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
 import { followUpOf, isAskedId } from '@porch/core/promises';
@@ -160,6 +160,40 @@ const TryAgain = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   );
 };
 
+/** The place of a file that is still fetched from its network, or could not be had there. */
+const FileOnItsWay = ({
+  entry,
+  name,
+  isMissing,
+  canRetry,
+}: {
+  entry: Entry;
+  name: string;
+  isMissing: boolean;
+  canRetry: boolean;
+}) => {
+  const { mutate, isPending, isSuccess, error } = useSendAgain(entry);
+  const said = words().conversation;
+  if (!isMissing || isSuccess) {
+    return (
+      <Text kind="second" tone="slate" role="status">
+        {isMissing ? said.comingAgain(name) : said.coming(name)}
+      </Text>
+    );
+  }
+  return (
+    <View style={styles.row}>
+      <Text kind="second" tone="ember">
+        {said.missing(name)}
+      </Text>
+      {canRetry ? (
+        <Button label={said.sendAgain} disabled={isPending} onPress={() => mutate(undefined)} />
+      ) : null}
+      <Problem text={problemOf(error)} />
+    </View>
+  );
+};
+
 const VisitorSlip = ({
   entry,
   facts,
@@ -171,6 +205,7 @@ const VisitorSlip = ({
   const { row, now, zone } = facts;
   const thread = row.threads.find(({ id }) => id === entry.threadId);
   const amended = facts.amended.get(entry.seq);
+  const came = facts.came.get(entry.seq);
   const text = amended === undefined ? entry.text : amended;
   const saidAt = entry.saidAt ?? entry.at;
   const door = row.threads.length > 1 && thread ? facts.doorName(thread.doorId) : '';
@@ -209,7 +244,19 @@ const VisitorSlip = ({
             </Text>
           ) : null}
           {text ? <Linked text={text} /> : null}
-          <Files files={entry.files} open={facts.openPicture} />
+          <Files files={filesOf(entry, came)} open={facts.openPicture} />
+          {entry.coming?.map((name, place) =>
+            came?.get(place)?.file ? null : (
+              <FileOnItsWay
+                // biome-ignore lint/suspicious/noArrayIndexKey: its place is what it is.
+                key={place}
+                entry={entry}
+                name={name}
+                isMissing={came?.has(place) ?? false}
+                canRetry={came?.get(place)?.canRetry ?? false}
+              />
+            ),
+          )}
           {entry.pictures ? (
             <PicturesOfMail
               entry={entry}

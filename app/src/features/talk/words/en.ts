@@ -27,6 +27,8 @@ export const en = {
     stopped: (word: string) => `“${word}”: they want nothing more by this door`,
     started: (word: string) => `“${word}”: they can be answered by this door again`,
     sendAgain: 'Try again',
+    coming: (name: string) => `On its way: ${name}`,
+    comingAgain: (name: string) => `Trying again: ${name}`,
     byMail: 'by email',
     changed: 'changed',
     withdrawn: 'Taken back by them',
@@ -171,6 +173,8 @@ export const en = {
       stopped: 'They want no more emails: it will show if they come back',
     },
     by: (route: string, door: string) => `${route} (${door})`,
+    heldUp: (why: string) =>
+      `Your last answer hasn’t gone out yet: ${why} We keep trying. It goes first, and what you write now follows it.`,
     network: {
       asText: 'Goes to them as a text message',
       always: (door: string) => `Goes to them by ${door}`,
