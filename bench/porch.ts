@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildApp } from '@porch/server/app';
 import { systemClock } from '@porch/server/clock';
-import { decoderProcess } from '@porch/server/darkroom/decoder-process';
+import { apartProcess } from '@porch/server/apart/process';
+import type { Done, Job } from '@porch/server/darkroom/work';
 import { openDataFolder } from '@porch/server/data-folder';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
@@ -30,7 +31,7 @@ const dataDir = process.env.DATA_DIR ?? mkdtempSync(join(tmpdir(), 'bench-'));
 const limits = process.env.WORST ? forTheMeasured : forALoad;
 const settings = toSettings({ dataDir, limits, logLevel: 'error' });
 const { store } = openDataFolder(dataDir, systemClock);
-const startDecoder = decoderProcess('server/dist/decoder.js');
+const startDecoder = apartProcess<Job, Done>('server/dist/decoder.js');
 const services = createServices(settings, { clock: systemClock, store, startDecoder });
 const code = services.firstCode.shown();
 // Opened again after a kill it is set up already.

@@ -5,6 +5,7 @@ await Promise.all([
   buildForNode('server/src/main.ts', 'server/dist'),
   ...[
     'darkroom/decoder',
+    'mail/mail-reader',
     'hours/holidays',
     'writing/spelling-own-process',
     'new-password',

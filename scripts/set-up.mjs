@@ -106,6 +106,7 @@ const parts = [
     out: [
       'server/dist/main.js',
       'server/dist/decoder.js',
+      'server/dist/mail-reader.js',
       'server/dist/holidays.js',
       'server/dist/new-password.js',
       'server/dist/backup.js',

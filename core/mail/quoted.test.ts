@@ -75,6 +75,7 @@ describe('an answer by mail', () => {
     ['an address and a date', 'Since 26 Nov 2026 10:00 write to:\noffice@post.example'],
     ['two lines like headers', 'From: the station it is a mile.\nTo: the shop another.'],
     ['a rule', 'Two of these\n-----\nand one of those.'],
+    ['a short list that was typed so', 'I need:\n> 5 pots\n> 3 ferns\nby Friday.'],
     ['one marked line', 'Tall is > short.\n> 30 cm, I mean.\nSo the tall one.'],
     ['two dashes over a long text', `First.\n--\n${'A line.\n'.repeat(12).trim()}`],
     ['a sentence over what is quoted by hand', 'You asked:\n> In pots?\nYes, in pots.'],

@@ -75,6 +75,42 @@ const RUN_LEAST = 3;
 const isRun = (lines: readonly string[], from: number): boolean =>
   lines.slice(from, from + RUN_LEAST).filter((line) => QUOTED.test(line)).length === RUN_LEAST;
 
+/** A line that goes on with the one before it: it begins in the middle of something. */
+const GOES_ON = /^\s*(?:\p{Ll}|[<(\d])/u;
+/** A line after which something new begins. */
+const SENTENCE_ENDS = /[.!?\u2026\u3002]["'\u201d\u00bb)]?$/;
+
+/**
+ * Where the line that says who wrote what follows begins, of which the end (a colon) stands at `end`. A line above it is
+ * part of it only where something of it is missing without that: the date, or its beginning. What stands right above
+ * it is an answer's last line far more often than its own first.
+ */
+const attributionStart = (lines: readonly string[], end: number): number => {
+  let start = end;
+  while (end - start + 1 < WRAPPED_MOST) {
+    const before = lines[start - 1];
+    if (before === undefined || isBlank(before) || QUOTED.test(before)) return start;
+    const joined = lines.slice(start, end + 1).join(' ');
+    const isDatedAbove = !YEAR.test(joined) && YEAR.test(before) && TIME.test(before);
+    // What has its date already begins with a small letter in some languages: above it can only be a name.
+    const isCutAtDay = /^\s*\d/.test(lines[start] ?? '') && /,$/.test(before.trimEnd());
+    const isDated = YEAR.test(joined) && TIME.test(joined);
+    const isWhole = isDated && !NAMED_ADDRESS.test(before) && !isCutAtDay;
+    const isBegun =
+      GOES_ON.test(lines[start] ?? '') && !isWhole && !SENTENCE_ENDS.test(before.trimEnd());
+    if (!isDatedAbove && !isBegun) return start;
+    start -= 1;
+  }
+  return start;
+};
+
+/** How many lines in a row are marked from here on. */
+const runFrom = (lines: readonly string[], from: number, until: number): number => {
+  let end = from;
+  while (end < until && QUOTED.test(lines[end] ?? '')) end += 1;
+  return Math.max(1, end - from);
+};
+
 /** How many lines from here say who wrote what follows ("On …, … wrote:"); 0: none do. */
 const attributionAt = (lines: readonly string[], at: number): number => {
   let joined = '';
@@ -83,6 +119,7 @@ const attributionAt = (lines: readonly string[], at: number): number => {
     if (line === undefined || isBlank(line) || QUOTED.test(line)) return 0;
     joined = `${joined} ${line.trim()}`.trim();
     if (!/[:\uff1a]$/.test(joined)) continue;
+    if (attributionStart(lines, at + count - 1) !== at) continue;
     const [hasAddress, hasYear] = [ADDRESS.test(joined), YEAR.test(joined)];
     const next = nextFull(lines, at + count);
     const isSure = hasAddress || hasYear || (count === 1 && isRun(lines, next));
@@ -130,9 +167,12 @@ const quotedIn = (lines: readonly string[], until: number): boolean[] => {
       if (!isMarked) return isQuoted.fill(true, at);
       at += count - 1;
     } else if (QUOTED.test(lines[at] ?? '') || (isAfter && isBrokenOff(lines, at))) {
-      const isAlone = !QUOTED.test(lines[at + 1] ?? '') && !isQuoted[at - 1];
-      const isLast = nextFull(lines, at + 1) >= until;
-      isQuoted[at] = isAfter || !isAlone || isLast;
+      const run = runFrom(lines, at, until);
+      const isLast = nextFull(lines, at + run) >= until;
+      // A line or two with that sign in the middle of a mail were typed by hand.
+      const isProgram = isAfter || run >= RUN_LEAST || isLast;
+      if (isProgram) isQuoted.fill(true, at, at + run);
+      at += run - 1;
     }
   }
   return isQuoted.fill(true, until);

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
+import { apartProcess } from './apart/process';
 import { buildApp } from './app';
 import type { Clock } from './clock';
-import { decoderProcess } from './darkroom/decoder-process';
 import { damageInWords, openDataFolder } from './data-folder';
 import { oweOldNotes } from './follow-ups/follow-ups';
 import { calendarProcess } from './hours/calendar-process';
@@ -25,6 +25,9 @@ export interface OpenHouse {
   close(): Promise<void>;
 }
 
+/** Several times what the largest mail needs that is taken. */
+const MAIL_READER_MEMORY_MB = 384;
+
 /**
  * Opens the data folder and takes requests. `beside`: the folder of the built programs that it starts as processes of
  * their own. Rejects where the data cannot be opened or a port is taken.
@@ -38,7 +41,8 @@ export const openHouse = async (
   const services = createServices(settings, {
     clock,
     store: folder.store,
-    startDecoder: decoderProcess(join(beside, 'decoder.js')),
+    startDecoder: apartProcess(join(beside, 'decoder.js')),
+    startMailReader: apartProcess(join(beside, 'mail-reader.js'), MAIL_READER_MEMORY_MB),
     keys: keyFile(keyPath(settings.dataDir)),
     holidays: calendarProcess(join(beside, 'holidays.js')),
     spell,
@@ -79,6 +83,7 @@ export const openHouse = async (
       const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS).unref());
       await Promise.race([app.close(), inTime]);
       services.darkroom.end();
+      services.mailReader.end();
       spell.end();
       folder.close();
     },

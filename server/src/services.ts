@@ -79,6 +79,7 @@ import { createAlertMails } from './mail/alerts';
 import { createElsewhere } from './mail/elsewhere';
 import { createMailboxes } from './mail/mailbox';
 import { createMailPort } from './mail/own-port';
+import { createMailReader, mailReaderInside, type StartMailReader } from './mail/reader';
 import { refusing } from './mail/refusing';
 import { createReplyAddresses } from './mail/reply-addresses';
 import { createMailSettings } from './mail/settings';
@@ -110,6 +111,8 @@ import { createWriting } from './writing/writing';
 
 const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
+/** A mail of a person is read in a small part of what the longest may take, on a slow machine too. */
+const MAIL_QUICKER = 5;
 /** Of one writer: who mistypes a code has a few more, who guesses gets nowhere. */
 const CLAIM_TRIES_AN_HOUR = 10;
 /** An hour, right ones too: a number is not found out by trying, nor whose it is. */
@@ -122,6 +125,8 @@ export interface Parts {
   store: Store;
   /** How pictures from outside are opened; in a process of its own where the world can send some. */
   startDecoder?: StartDecoder;
+  /** How mails are read that anybody may have written; in a process of its own where the world can send some. */
+  startMailReader?: StartMailReader;
   /** What must happen outside the house, beside what it does itself. */
   jobKinds?: readonly JobKind[];
   /** Where the key is that seals the doors' secrets; in memory where there is no folder. */
@@ -154,6 +159,7 @@ export const createServices = (
     clock,
     store,
     startDecoder = decoderInside,
+    startMailReader = mailReaderInside,
     keys = keyInMemory(),
     jobKinds = [],
     doorKinds = [],
@@ -401,6 +407,12 @@ export const createServices = (
   const taking = createTaking({ store, receive, fetching, delivering, hub });
   const pulling = createPulling({ store, clock, registry, taking, failing });
   const wires = createWires({ store, clock, write, registry, taking, failing, report });
+  const mailReader = createMailReader({
+    start: startMailReader,
+    clock,
+    quickMs: settings.mailLongestMs / MAIL_QUICKER,
+    slowMs: settings.mailLongestMs,
+  });
   const mailTaking = createMailTaking({
     store,
     clock,
@@ -414,6 +426,7 @@ export const createServices = (
     mailSettings,
     bounced: visitorMails.bounced,
     undelivered: delivering.undelivered,
+    reader: mailReader,
     refusals: limits.mailRefusals,
   });
   const kinds = [
@@ -507,6 +520,7 @@ export const createServices = (
     sharedFiles,
     mailSettings,
     mailTaking,
+    mailReader,
     quickReplies,
     replyTables: createReplyTables({ store, change, replies: quickReplies }),
     fitting: createFitting({ store, clock, persons, replies: quickReplies, learning, dressing }),
@@ -526,7 +540,7 @@ export const createServices = (
     visitorMails,
     replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),
-    mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, report }),
+    mailPort: createMailPort({ taking: mailTaking, limit: limits.mails, clock, report }),
     hours,
     followUps: createFollowUps({ store, clock, change, persons }),
     dueTimes,

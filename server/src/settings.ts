@@ -29,6 +29,8 @@ const SettingsSchema = z.object({
   widgetDir: z.string().default('widget/dist'),
   /** A picture that takes longer to open is given up. */
   pictureLongestMs: z.number().positive().default(20_000),
+  /** A mail that takes longer to read is noted as one that cannot be read. */
+  mailLongestMs: z.number().positive().default(15_000),
   /** How long the first 64 kB of a request's body may take; more may take longer, at 16 kB a second. */
   bodyLongestMs: z.number().positive().default(15_000),
   logLevel: z.enum(['silent', 'error', 'warn', 'info']).default('info'),

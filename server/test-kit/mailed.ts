@@ -3,9 +3,12 @@ import { openHouse, setUp } from './house';
 import { openPost } from './post';
 
 /** A house that writes to visitors by mail and hears their answers, and in which nobody of the team is written to. */
-export const openMailHouse = async (parts: Parameters<typeof openHouse>[2] = {}) => {
+export const openMailHouse = async (
+  parts: Parameters<typeof openHouse>[2] = {},
+  more: Parameters<typeof openHouse>[0] = {},
+) => {
   const out = await openPost();
-  const settings = { mailPort: 0, publicOrigin: 'http://porch.example' };
+  const settings = { mailPort: 0, publicOrigin: 'http://porch.example', ...more };
   const house = await openHouse(settings, ':memory:', parts);
   const { cookie, door } = await setUp(house);
   /** Where its own mail server listens. */

@@ -7,6 +7,9 @@ export const openPost = async () => {
   const mails: (ParsedMail & { envelopeTo: string[] })[] = [];
   const answers: number[] = [];
   const lost: number[] = [];
+  const held: (() => void)[] = [];
+  const slow = { isOn: false };
+  let began = 0;
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS'],
@@ -16,12 +19,16 @@ export const openPost = async () => {
         user: username,
       }),
     onData: async (stream, session, done) => {
+      began += 1;
       const answer = answers.shift();
       const mail = await simpleParser(stream);
       if (answer) return done(Object.assign(new Error('not now'), { responseCode: answer }));
       mails.push({ ...mail, envelopeTo: session.envelope.rcptTo.map(({ address }) => address) });
       const unheard = lost.shift();
-      done(unheard ? Object.assign(new Error('lost'), { responseCode: unheard }) : null);
+      const end = () =>
+        done(unheard ? Object.assign(new Error('lost'), { responseCode: unheard }) : null);
+      if (slow.isOn) held.push(end);
+      else end();
     },
   });
   const port = await new Promise<number>((resolve) => {
@@ -34,6 +41,12 @@ export const openPost = async () => {
     answers,
     /** What it says of mails that it has taken all the same, as if its answer were lost on the way. */
     lost,
+    /** Whether it takes its time to say that it has a mail; how many it was handed; and it says so now. */
+    slow,
+    began: (): number => began,
+    release: (): void => {
+      for (const end of held.splice(0)) end();
+    },
     port,
     outgoing: {
       host: '127.0.0.1',
@@ -42,7 +55,10 @@ export const openPost = async () => {
       user: '',
       from: 'hello@quillfern.example',
     },
-    close: (): Promise<void> => new Promise((resolve) => server.close(() => resolve())),
+    close: (): Promise<void> => {
+      for (const end of held.splice(0)) end();
+      return new Promise((resolve) => server.close(() => resolve()));
+    },
   };
 };
 

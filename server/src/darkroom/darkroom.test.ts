@@ -2,8 +2,8 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import sharp from 'sharp';
+import { apartProcess } from '../apart/process';
 import { createDarkroom, type Decoder, decoderInside, type StartDecoder } from './darkroom';
-import { decoderProcess } from './decoder-process';
 import { type Done, develop, type Job } from './work';
 
 const picture = (width: number, height: number) =>
@@ -25,7 +25,7 @@ const byHand = () => {
   const start: StartDecoder = (): Decoder => {
     const mine: (typeof running)[number][] = [];
     return {
-      develop: (job: Job) =>
+      do: (job: Job) =>
         new Promise((resolve) => {
           asked.push(job.bytes.toString());
           const one = { finish: resolve, isEnded: false };
@@ -125,7 +125,7 @@ describe('a picture that takes too long', () => {
     let starts = 0;
     const darkroom = createDarkroom(() => {
       starts += 1;
-      return starts === 1 ? { develop: async () => null, end: () => {} } : decoderInside();
+      return starts === 1 ? { do: async () => null, end: () => {} } : decoderInside();
     }, 60_000);
     const bytes = await picture(9, 9).png().toBuffer();
     expect(await code(darkroom.encode(bytes, team))).toBe('picture-unreadable');
@@ -153,7 +153,7 @@ describe('a decoder in a process of its own', () => {
   afterAll(() => rmSync(join(script, '..'), { recursive: true, force: true }));
 
   it('does what is asked of it, one after the other, and ends in the middle of one', async () => {
-    const darkroom = createDarkroom(decoderProcess(script), 60_000);
+    const darkroom = createDarkroom(apartProcess<Job, Done>(script), 60_000);
     const bytes = await picture(60, 40).png().toBuffer();
     const [one, two] = await Promise.all([
       darkroom.encode(bytes, team),

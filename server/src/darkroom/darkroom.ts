@@ -1,95 +1,16 @@
+import { type Apart, createApart, type StartApart } from '../apart/lane';
 import { Refused } from '../refused';
 import { type Done, develop, type EncodedPicture, type Job } from './work';
 
-/** Does one job after the other; null: it ended without doing it. */
-export interface Decoder {
-  develop(job: Job): Promise<Done | null>;
-  /** At once, also in the middle of a job. */
-  end(): void;
-}
-
-export type StartDecoder = () => Decoder;
+export type Decoder = Apart<Job, Done>;
+export type StartDecoder = StartApart<Job, Done>;
 
 /** In this process: for data of our own, and for tests. What it is given cannot be ended. */
-export const decoderInside: StartDecoder = () => ({ develop, end: () => {} });
+export const decoderInside: StartDecoder = () => ({ do: develop, end: () => {} });
 
 /** What one sender may have waiting: as much as goes with one message, and one in the making. */
 const WAITING_MOST = 7;
 const HELD_MOST_BYTES = 96 * 1024 * 1024;
-const TRY_AGAIN_MS = 10_000;
-
-interface Waiting {
-  sender: string;
-  job: Job;
-  settle: (done: Done | null) => void;
-}
-
-/**
- * One lane: one picture at a time, the senders in turn, so that whoever sends twelve holds nobody up for
- * longer than one. A picture that takes too long ends its decoder; the next gets a new one.
- */
-const createLane = (start: StartDecoder, longestMs: number) => {
-  let waiting: Waiting[] = [];
-  let decoder: Decoder | null = null;
-  let isBusy = false;
-  let lastSender = '';
-
-  const next = (): Waiting | undefined => {
-    const other = waiting.find(({ sender }) => sender !== lastSender) ?? waiting[0];
-    waiting = waiting.filter((one) => one !== other);
-    return other;
-  };
-
-  const end = (): void => {
-    decoder?.end();
-    decoder = null;
-  };
-
-  const inTime = async (job: Job): Promise<Done | null> => {
-    decoder ??= start();
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const late = new Promise<'late'>((resolve) => {
-      timer = setTimeout(() => resolve('late'), longestMs);
-    });
-    const done = await Promise.race([decoder.develop(job), late]);
-    clearTimeout(timer);
-    if (done === 'late') {
-      end();
-      return { refusal: { code: 'picture-takes-too-long' } };
-    }
-    if (done === null) end();
-    return done;
-  };
-
-  const work = async (): Promise<void> => {
-    if (isBusy) return;
-    isBusy = true;
-    for (let one = next(); one; one = next()) {
-      lastSender = one.sender;
-      one.settle(await inTime(one.job).catch(() => null));
-    }
-    isBusy = false;
-  };
-
-  const refuseCrowd = (sender: string, bytes: number): void => {
-    const theirs = waiting.filter((one) => one.sender === sender);
-    const held = waiting.reduce((sum, { job }) => sum + job.bytes.length, bytes);
-    if (theirs.length >= WAITING_MOST || held > HELD_MOST_BYTES) {
-      throw new Refused('too-many', { waitMs: TRY_AGAIN_MS });
-    }
-  };
-
-  return {
-    end,
-    ask: (sender: string, job: Job): Promise<Done | null> => {
-      refuseCrowd(sender, job.bytes.length);
-      return new Promise((settle) => {
-        waiting.push({ sender, job, settle });
-        void work();
-      });
-    },
-  };
-};
 
 /** Who sends a picture: strangers wait for strangers only, the team for the team. */
 export interface Sending {
@@ -100,11 +21,15 @@ export interface Sending {
 
 /** Where pictures from outside are opened: away from everything else, each for a bounded time. */
 export const createDarkroom = (start: StartDecoder, longestMs: number) => {
-  const lanes = { visitors: createLane(start, longestMs), team: createLane(start, longestMs) };
+  const lane = () =>
+    createApart({ start, longestMs, waitingMost: WAITING_MOST, heldMostBytes: HELD_MOST_BYTES });
+  const lanes = { visitors: lane(), team: lane() };
 
-  const ask = async ({ lane, sender }: Sending, job: Job): Promise<Done> => {
-    const done = await lanes[lane].ask(sender, job);
-    if (!done) throw new Refused('picture-unreadable');
+  const ask = async ({ lane: which, sender }: Sending, job: Job): Promise<Done> => {
+    const ended = await lanes[which].ask(sender, job, job.bytes.length);
+    if (ended.is === 'late') throw new Refused('picture-takes-too-long');
+    if (ended.is === 'broken') throw new Refused('picture-unreadable');
+    const { done } = ended;
     if ('refusal' in done) {
       const { code, ...facts } = done.refusal;
       throw new Refused(code, facts);

@@ -7,7 +7,8 @@ import type { Follow, Record, Recording } from '../inbox/record';
 import type { JobKind } from '../jobs/worker';
 import { newId } from '../security/tokens';
 import type { HeldMailRecord, Store } from '../store';
-import { type ReadMail, readMail } from './reading';
+import type { MailReader } from './reader';
+import type { ReadMail } from './reading';
 
 /** What a job that lets in a mail which was held back carries. */
 export interface HeldMailJob {
@@ -28,9 +29,10 @@ export const createHeldMails = (services: {
   clock: Clock;
   persons: Persons;
   record: Record;
+  reader: MailReader;
   passOn: (mail: ReadMail, threadId: string) => Promise<HeldBack | null>;
 }) => {
-  const { store, clock, persons, record, passOn } = services;
+  const { store, clock, persons, record, reader, passOn } = services;
 
   const others = ({ id, threadId, address }: HeldMailRecord): HeldMailRecord[] =>
     store.heldMails.openFrom(threadId, address).filter((one) => one.id !== id);
@@ -79,7 +81,7 @@ export const createHeldMails = (services: {
     do: async ({ id }) => {
       const held = store.heldMails.byId(id);
       const bytes = store.heldMails.bytesOf(id);
-      return held && bytes ? passOn(await readMail(bytes), held.threadId) : null;
+      return held && bytes ? passOn(await reader.read(bytes, held.address), held.threadId) : null;
     },
     note: ({ id }, why) => {
       const held = store.heldMails.byId(id);

@@ -104,6 +104,22 @@ describe('alerts by mail', () => {
     expect(roll('looked')).toHaveLength(1);
   });
 
+  it('are one mail under one name, however often it has to go', async () => {
+    out.lost.push(451, 451);
+    const wren = await visit(house, door.publicId, 'wren');
+    await wren.say('Hello?');
+    house.clock.advance(5 * minute);
+    void house.tick();
+    for (let tries = 1; tries <= 3; tries += 1) {
+      await until(() => (out.mails.length >= tries ? true : undefined));
+      await until(() => (house.store.jobs.isAnyLeased() ? undefined : true));
+      house.clock.advance(minute);
+      await house.tick();
+    }
+    await until(() => (out.mails.length >= 3 ? true : undefined));
+    expect(new Set(out.mails.map(({ messageId }) => messageId)).size).toBe(1);
+  });
+
   it('say what was handed over of the shelf, too', async () => {
     const thing = { ...newThing('item'), name: 'Fern', price: '14.50', currency: 'GBP' };
     const body = { revision: 0, thing, fileId: null };

@@ -71,7 +71,10 @@ export const createMailboxes = (services: {
     const cameAt = known ? new Date(known.internalDate ?? Number.NaN).getTime() : Number.NaN;
     const isOurs = (address: string) =>
       taking.isOurs(address, Number.isFinite(cameAt) ? cameAt : undefined);
-    if (!known || !to.some(isOurs) || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
+    const answered = known ? known.envelope?.inReplyTo : undefined;
+    const answers = answered ? [answered] : [];
+    const isForUs = to.some(isOurs) || taking.isAnswer(to, answers);
+    if (!known || !isForUs || (known.size ?? 0) > MAIL_LARGEST_BYTES) return;
     const found = await client.fetchOne(`${uid}`, { source: true, envelope: true }, { uid: true });
     const source = found ? found.source : undefined;
     if (!found || !source) return;

@@ -28,7 +28,8 @@ import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
 import type { DoorRecord, Store, VisitorAddressRecord } from '../store';
 import { createHeldMails } from './held';
-import { type Attached, type ReadMail, readMail } from './reading';
+import type { MailReader } from './reader';
+import type { Attached, ReadMail } from './reading';
 import type { ReplyAddresses } from './reply-addresses';
 import type { MailSettingsKept } from './settings';
 import type { VisitorMails } from './visitors';
@@ -59,7 +60,7 @@ interface Held {
 
 /** Why a mail was not passed on, where the house refused it; null: it was passed on before. */
 const whyOf = (error: unknown): HeldBack | null => {
-  if (!(error instanceof Refused)) throw error;
+  if (!(error instanceof Refused) || error.code === 'too-many') throw error;
   switch (error.code) {
     case 'id-taken':
       return null;
@@ -100,6 +101,8 @@ export const createMailTaking = (services: {
   files: Files;
   replyAddresses: ReplyAddresses;
   mailSettings: MailSettingsKept;
+  /** Where mails are opened that anybody may have written. */
+  reader: MailReader;
   /** Says of answers that went by mail that they did not arrive. */
   bounced: VisitorMails['bounced'];
   /** The same of what went out by a door. */
@@ -108,7 +111,7 @@ export const createMailTaking = (services: {
   refusals: Buckets;
 }) => {
   const { store, clock, write, record, persons, reply, receive, files, refusals } = services;
-  const { replyAddresses, mailSettings, bounced, undelivered } = services;
+  const { replyAddresses, mailSettings, reader, bounced, undelivered } = services;
 
   const lookUp = (recipients: readonly string[]) => {
     const base = mailSettings.replyBase();
@@ -116,6 +119,19 @@ export const createMailTaking = (services: {
     for (const address of recipients) {
       const looked = replyAddresses.look(address, base);
       if (looked.is !== 'unknown') return looked;
+    }
+    return null;
+  };
+
+  /** Whose conversation a mail goes on with that came without the detail in its address: by what it answers, of that person. */
+  const lookUpAnswered = (recipients: readonly string[], { answers, from }: ReadMail) => {
+    const base = mailSettings.replyBase();
+    const isToUs = base !== null && recipients.some((address) => isSameAddress(address, base));
+    if (!isToUs || !from) return null;
+    for (const messageId of answers) {
+      const threadId = store.visitorMail.threadOf(messageId);
+      const record = threadId && store.visitorMail.of(threadId, from);
+      if (record) return { is: 'visitor' as const, record };
     }
     return null;
   };
@@ -138,6 +154,7 @@ export const createMailTaking = (services: {
 
   /** Why a mail can never be taken in, whoever wrote it; null: it can. */
   const unfit = (mail: ReadMail): HeldBack | null => {
+    if (mail.isUnreadable) return 'unreadable';
     if (isEncrypted(mail.headers)) return 'encrypted';
     return isTooLarge(mail) ? 'too-large' : null;
   };
@@ -201,7 +218,7 @@ export const createMailTaking = (services: {
     if (!thread) return 'stale';
     if (store.doors.byId(thread.doorId)?.closedAt) return 'door-closed';
     try {
-      const fileIds = await filesOf(mail, { threadId, address: 'mail' });
+      const fileIds = await filesOf(mail, { threadId, address: `mail ${mail.from}` });
       if (!mail.said && fileIds.length === 0) return 'empty';
       const { said: text, rest } = mail;
       const typed = { id: `mail-${mail.id}`, text, rest, fileIds, page: null };
@@ -234,7 +251,8 @@ export const createMailTaking = (services: {
       : files.take(id, name, bytes, by).then(
           () => true,
           (error) => {
-            if (!(error instanceof Refused)) throw error;
+            // Too much at once is no word on this one: whoever has the mail hands it over again.
+            if (!(error instanceof Refused) || error.code === 'too-many') throw error;
             return false;
           },
         );
@@ -263,31 +281,59 @@ export const createMailTaking = (services: {
     return isJunk(mail.headers) ? 'junk' : undefined;
   };
 
+  /**
+   * Who is to be answered. Where a mail names nobody, or more than one, whoever handed it over has sent it; where it
+   * names somebody else to be answered (a website's form that sends what was filled in), it is that person who wrote.
+   */
+  const writerOf = (
+    mail: ReadMail,
+    envelopeFrom: string,
+  ): { from: string; name: string; isByForm: boolean } => {
+    const sender = (toEmail(mail.from) ?? toEmail(envelopeFrom) ?? '').toLowerCase();
+    const other = (toEmail(mail.replyTo) ?? '').toLowerCase();
+    const isOurs = other !== '' && (lookUp([other]) !== null || doorFor([other]) !== null);
+    const isList = mail.headers['list-id'] !== undefined;
+    if (!other || other === sender || isOurs || isList) {
+      return { from: sender, name: mail.fromName, isByForm: false };
+    }
+    return { from: other, name: mail.replyToName, isByForm: true };
+  };
+
   /** A mail to the business, or one more of somebody who wrote before; `isProven`: it came to an address that only they know. */
   const takeToDoor = async (
     door: DoorRecord,
     mail: ReadMail,
+    bytes: Buffer,
     envelopeFrom: string,
     isProven: boolean,
   ): Promise<'nobodys' | null> => {
-    // Where a mail names nobody, or more than one, whoever handed it over has sent it.
-    const from = (toEmail(mail.from) ?? toEmail(envelopeFrom) ?? '').toLowerCase();
+    const writer = writerOf(mail, envelopeFrom);
+    const { from } = writer;
     if (!from) return 'nobodys';
     const thread = receive.threadFor({ doorId: door.id, address: from });
-    const [first, ...more] = await filesApart(mail, { threadId: thread.id, address: 'mail' });
+    const original = { name: 'email.eml', bytes };
+    const had = mail.isUnreadable ? { ...mail, attached: [original] } : mail;
+    const [first, ...more] = await filesApart(had, {
+      threadId: thread.id,
+      address: `mail ${from}`,
+    });
     const said = {
       doorId: door.id,
       from,
-      name: mail.fromName,
+      name: writer.name,
       saidAt: mail.writtenAt ?? undefined,
       email: from,
       proves: isProven ? [{ kind: 'email', address: from }] : [],
-      setAside: setAsideFor(mail, envelopeFrom),
+      setAside: setAsideFor(mail, writer.isByForm ? from : envelopeFrom),
     };
     const networkId = `${mail.id} ${from}`;
     const subject = cleanLine(mail.subject).slice(0, SUBJECT_TAKEN_LONGEST);
     const mailed = { rest: mail.rest, subject, pictures: mail.pictures };
-    const text = isEncrypted(mail.headers) ? kindInWords('encrypted') : mail.said;
+    const text = mail.isUnreadable
+      ? kindInWords('unreadable')
+      : isEncrypted(mail.headers)
+        ? kindInWords('encrypted')
+        : mail.said;
     const messages = [
       { ...said, fileIds: [], ...first, networkId, text, mail: mailed },
       ...more.map((files, at) => ({
@@ -312,7 +358,7 @@ export const createMailTaking = (services: {
     return door?.kind === MAIL && door.removedAt === null ? door : null;
   };
 
-  const heldMails = createHeldMails({ store, clock, persons, record, passOn });
+  const heldMails = createHeldMails({ store, clock, persons, record, reader, passOn });
 
   /** Whether a mail is of whoever we wrote to, as far as is known. */
   const isTheirs = (mail: ReadMail, { threadId, address }: VisitorAddressRecord): boolean =>
@@ -339,7 +385,7 @@ export const createMailTaking = (services: {
     const { threadId } = to;
     const held = (why: HeldBack, whose: Held = {}) =>
       holdBack(threadId, mail, envelopeFrom, why, { isOfTeam: false, ...whose }).then(() => why);
-    if (mail.status) return (await takeStatus(mail, threadId)) ? null : 'automatic';
+    if (mail.status) return (await takeStatus(mail, threadId)) ? null : held('automatic');
     if (isAutomatic(mail.headers, envelopeFrom)) return held('automatic');
     if (isForged(mail.headers)) return held('forged');
     if (!isTheirs(mail, to)) {
@@ -350,7 +396,7 @@ export const createMailTaking = (services: {
     }
     const door = mailDoorOf(threadId);
     if (door && door.closedAt === null && isSameAddress(mail.from, to.address)) {
-      await takeToDoor(door, mail, envelopeFrom, true);
+      await takeToDoor(door, mail, bytes, envelopeFrom, true);
       return null;
     }
     const why = await passOn(mail, threadId);
@@ -362,6 +408,17 @@ export const createMailTaking = (services: {
     /** Whether a mail for an address would be looked at; of anything else nothing is taken. */
     isOurs: (address: string, cameAt?: number): boolean =>
       lookUp([address]) !== null || doorFor([address], cameAt) !== null,
+    /** Whether a mail to the plain address answers one of ours, by what it says that it answers. */
+    isAnswer: (addresses: readonly string[], answers: readonly string[]): boolean => {
+      const base = mailSettings.replyBase();
+      const isToUs = base !== null && addresses.some((address) => isSameAddress(address, base));
+      return isToUs && answers.some((id) => store.visitorMail.threadOf(id) !== null);
+    },
+    /** Whether an address is the plain one of our answers, to which some programs answer. */
+    isPlain: (address: string): boolean => {
+      const base = mailSettings.replyBase();
+      return base !== null && isSameAddress(address, base);
+    },
     /** Up to which mail of the mailbox a door has been looked for; '' before that. */
     markOf: (doorId: string): string => store.doors.mark(doorId),
     /** All that the mailbox has up to a mark was looked at for the doors that are open. */
@@ -378,13 +435,14 @@ export const createMailTaking = (services: {
      */
     take: async (
       bytes: Buffer,
-      envelope: { from: string; to: readonly string[] },
+      envelope: { from: string; to: readonly string[]; by?: string },
     ): Promise<HeldBack | 'nobodys' | null> => {
-      const mail = await readMail(bytes);
-      const looked = lookUp([...envelope.to, ...mail.to]);
+      const mail = await reader.read(bytes, envelope.by || envelope.from);
+      const to = [...envelope.to, ...mail.to];
+      const looked = lookUp(to) ?? lookUpAnswered(to, mail);
       if (!looked) {
-        const door = doorFor([...envelope.to, ...mail.to]);
-        return door ? takeToDoor(door, mail, envelope.from, false) : 'nobodys';
+        const door = doorFor(to);
+        return door ? takeToDoor(door, mail, bytes, envelope.from, false) : 'nobodys';
       }
       if (looked.is === 'visitor') {
         return takeVisitors(mail, bytes, looked.record, envelope.from);

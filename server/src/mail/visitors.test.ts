@@ -256,6 +256,60 @@ describe('answers to somebody who has gone', () => {
     expect(roll('mailed')).toHaveLength(1);
   });
 
+  it('that went without its being heard go again as they were, and what was said meanwhile after them', async () => {
+    await writes();
+    out.lost.push(451);
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    await until(() => (out.mails.length === 1 ? true : undefined));
+    await answer('And one more.');
+    for (let tries = 0; tries < 10 && out.mails.length < 3; tries += 1) await pass(minute);
+    const [first, again, next] = out.mails;
+    expect(again?.messageId).toBe(first?.messageId);
+    expect(again?.text).toBe(first?.text);
+    expect(next?.messageId).not.toBe(first?.messageId);
+    expect(next?.text).toContain('And one more.');
+    await pass(60 * minute);
+    expect(out.mails).toHaveLength(3);
+  });
+
+  it('go once where the server takes nine minutes to say that it has them (RFC 5321, 4.5.3.2.6)', async () => {
+    await writes();
+    out.slow.isOn = true;
+    await answer('We have two.');
+    house.clock.advance(GATHER_MS);
+    void house.tick();
+    await until(() => (out.began() === 1 && out.mails.length === 1 ? true : undefined));
+    for (let passed = 0; passed < 9; passed += 1) {
+      house.clock.advance(minute);
+      await house.tick();
+    }
+    expect(out.began()).toBe(1);
+    out.slow.isOn = false;
+    out.release();
+    await until(() => (roll('mailed').length > 0 ? true : undefined));
+    await pass(60 * minute);
+    expect(out.mails).toHaveLength(1);
+  });
+
+  it('are answered to the plain address too, where the answer says what it answers', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    await until(() => (out.mails.length === 1 ? true : undefined));
+    const inReplyTo = out.mails[0]?.messageId ?? '';
+    const to = 'replies@porch.example';
+    const said = () => roll('visitor-said').length;
+    const before = said();
+    expect(await replies({ to, inReplyTo, text: 'Two, please.' })).toMatch(/^250/);
+    expect(roll('visitor-said').at(-1)).toMatchObject({ text: 'Two, please.' });
+    // Of somebody else it is no answer, nor of what we never wrote.
+    const other = { to, text: 'Three.', from: 'ada@post.example', inReplyTo };
+    expect(await replies(other)).toMatch(/550/);
+    expect(await replies({ to, text: 'Four.', inReplyTo: '<none@porch.example>' })).toMatch(/550/);
+    expect(said()).toBe(before + 1);
+  });
+
   it('go in the language in which the door spoke to them, and no other', async () => {
     const wren = await writes(true);
     wren.tell({

@@ -36,6 +36,9 @@ export const visitorMailTable = (db: Db) => {
   const upTo = db.prepare<[string], { upTo: number | null }>(
     'SELECT max(up_to) AS upTo FROM visitor_mails WHERE thread_id = ?',
   );
+  const threadOf = db.prepare<[string], { threadId: string }>(
+    'SELECT thread_id AS threadId FROM visitor_mails WHERE message_id = ? LIMIT 1',
+  );
   const begin = db.prepare(
     'INSERT INTO visitor_mails_begun VALUES (?, ?) ON CONFLICT DO UPDATE SET up_to = excluded.up_to',
   );
@@ -73,6 +76,8 @@ export const visitorMailTable = (db: Db) => {
       const begun = first.get(threadId)?.messageId;
       return [...new Set([...(begun ? [begun] : []), ...last.reverse()])];
     },
+    /** In which thread a mail went or came; null: none of ours is called so. */
+    threadOf: (messageId: string): string | null => threadOf.get(messageId)?.threadId ?? null,
     /** A mail that brings the answers up to a seq is about to be handed over. */
     begin: (threadId: string, upToSeq: number): void => {
       begin.run(threadId, upToSeq);

@@ -62,7 +62,8 @@ describe('a door by a bridge', () => {
   const asked = (type: string) => bridge.asked.filter((one) => one.type === type);
   /** Whether what the first message has is to be fetched once more. */
   const isFetchPut = (): boolean => {
-    const job = house.store.jobs.firstFetch();
+    const { threadId = '', id = '' } = roll('visitor-said').find(({ coming }) => coming) ?? {};
+    const job = house.store.jobs.byKey(`fetch ${threadId} ${id} 0`);
     return job?.state === 'ready' && job.notBefore > house.clock.now();
   };
   const picture = () =>

@@ -102,6 +102,47 @@ describe('a door to mails', () => {
     expect(body.found).toHaveLength(1);
   });
 
+  it('is of whoever filled in a website’s form, each their own, and answered to them', async () => {
+    const form = {
+      from: 'Website <no-reply@forms.example>',
+      envelopeFrom: 'no-reply@forms.example',
+    };
+    const filled = (name: string, text: string) =>
+      write({
+        ...form,
+        text,
+        headers: { 'Reply-To': `${name} <${name.toLowerCase()}@post.example>` },
+      });
+    await filled('Ada', 'One fern?');
+    await filled('Emlyn', 'Two ferns?');
+    expect(said().map(({ setAside }) => setAside)).toEqual([undefined, undefined]);
+    expect(new Set(said().map(talkOf)).size).toBe(2);
+    const names = inGroup('waiting').map(({ state }) => [state.name, state.email]);
+    expect(names.sort()).toEqual([
+      ['Ada', 'ada@post.example'],
+      ['Emlyn', 'emlyn@post.example'],
+    ]);
+    const mail = await answered('Yes, one.');
+    expect(mail?.envelopeTo).toEqual(['ada@post.example']);
+  });
+
+  it('is of its sender where it is to be answered to us, to more than one, or to a list', async () => {
+    for (const replyTo of ['hello@porch.example', 'ada@post.example, emlyn@post.example']) {
+      await write({ headers: { 'Reply-To': replyTo }, text: replyTo });
+    }
+    await write({
+      headers: { 'Reply-To': 'list@post.example', 'List-Id': '<list.post.example>' },
+      text: 'list',
+    });
+    expect(new Set(said().map(talkOf)).size).toBe(1);
+  });
+
+  it('is two mails where other words come under the same name', async () => {
+    await write({ messageId: '<same@post.example>', text: 'Do you have two?' });
+    await write({ messageId: '<same@post.example>', text: 'Three, I mean.' });
+    expect(said().map(({ text }) => text)).toEqual(['Do you have two?', 'Three, I mean.']);
+  });
+
   it('is taken once, by any of its addresses, and for no other', async () => {
     for (let time = 0; time < 2; time += 1) await write({ messageId: '<one@post.example>' });
     await write({ to: 'SHOP@porch.example', messageId: '<two@post.example>', text: 'And one' });

@@ -4,3 +4,6 @@ CREATE TABLE visitor_mails_begun (
   thread_id TEXT PRIMARY KEY REFERENCES threads (id),
   up_to INTEGER NOT NULL
 ) STRICT;
+
+-- A mail that came without the detail in its address is known by what it answers.
+CREATE INDEX visitor_mails_named ON visitor_mails (message_id);

@@ -1,0 +1,13 @@
+import { setPriority } from 'node:os';
+import { type MailJob, readJob } from './reader';
+import { bareMail } from './reading';
+
+/** A process of its own for one mail after the other: it can be ended in the middle of one. */
+const LOW_PRIORITY = 5;
+setPriority(LOW_PRIORITY);
+
+process.on('message', async (job: MailJob) => {
+  // What a parser throws is one more way of not being readable.
+  process.send?.(await readJob(job).catch(() => bareMail(job.bytes)));
+});
+process.on('disconnect', () => process.exit(0));
