@@ -1,7 +1,7 @@
 import { FOLD_VERSION, type Happening, SCREEN } from '@porch/core/conversation';
 import { buildApp } from '@porch/server/app';
 import { systemClock } from '@porch/server/clock';
-import { makeFindable } from '@porch/server/inbox/batch';
+import { makeFindable } from '@porch/server/inbox/findable';
 import { createRecorder } from '@porch/server/inbox/record';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
@@ -82,6 +82,7 @@ export const openPast = async (path: string, conversations: number, each = ENTRI
       }
     });
   }
+  store.afterwards.setMark(store.entries.newestSeq());
   const app = await buildApp(toSettings({ logLevel: 'silent' }), services);
   const headers = { host: 'porch.example', cookie: `porch=${secret}` };
 

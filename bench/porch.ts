@@ -1,9 +1,9 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { apartProcess } from '@porch/server/apart/process';
 import { buildApp } from '@porch/server/app';
 import { systemClock } from '@porch/server/clock';
-import { apartProcess } from '@porch/server/apart/process';
 import type { Done, Job } from '@porch/server/darkroom/work';
 import { openDataFolder } from '@porch/server/data-folder';
 import { createServices } from '@porch/server/services';

@@ -538,6 +538,7 @@ export const fill = async (options: {
       incoming: { kind: 'own', domain: 'quillfern.example' },
     });
   }
+  services.afterwards.catchUp();
   store.close();
 };
 

@@ -107,6 +107,13 @@ const setAside = (state: State, entry: Entry & { kind: 'visitor-said' }): State 
   lastBy: 'visitor',
 });
 
+/** The newest that nobody has read, and no more than are kept. */
+const withUnread = (unread: readonly number[], seq: number): number[] => {
+  const kept = unread.slice(Math.max(0, unread.length + 1 - UNREAD_KEPT));
+  kept.push(seq);
+  return kept;
+};
+
 const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): State => {
   // Whatever was set aside counts as settled: patience starts anew with this message.
   const owedSince = state.aside === null ? state.waitingSince : null;
@@ -125,7 +132,7 @@ const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): St
     saidSeq: entry.seq,
     lastWords: wordsOf(entry),
     lastBy: 'visitor',
-    unread: [...state.unread, entry.seq].slice(-UNREAD_KEPT),
+    unread: withUnread(state.unread, entry.seq),
   };
 };
 
@@ -249,7 +256,11 @@ const apply = (state: State, entry: Entry): State => {
 export const fold = <Of extends ConversationState>(state: Of, entry: Entry): Of => {
   if (entry.seq <= state.lastSeq) return state;
   const next = apply(state, entry);
-  return { ...state, ...next, firstAt: state.firstAt || entry.at, lastSeq: entry.seq };
+  // What `apply` has made is nobody else's yet: a copy of it for two fields is felt in every message.
+  const own = (next === (state as State) ? { ...state } : next) as Of;
+  own.firstAt = state.firstAt || entry.at;
+  own.lastSeq = entry.seq;
+  return own;
 };
 
 /** Folds a whole roll, in order of `seq`; no entries → `emptyConversation`. */

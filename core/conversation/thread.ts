@@ -143,16 +143,13 @@ export const foldThread = (thread: ThreadState, entry: Entry): ThreadState => {
   if (next === thread) return thread;
   const fields = fieldsOf(thread, entry);
   const isNote = entry.kind === 'visitor-said' && entry.note;
-  return {
-    ...next,
-    heardAt: heardAfter(thread, entry),
-    isStopped: entry.kind === 'stopped' ? entry.isStopped : thread.isStopped,
-    mailStopped: entry.kind === 'mail-stopped' ? entry.address : thread.mailStopped,
-    from: fromAfter(thread.from, fields, entry.seq),
-    elsewhere: fields.includes('owed')
-      ? owedAfter(thread.elsewhere, entry.at, isNote)
-      : thread.elsewhere,
-  };
+  // The fold has made it: it is nobody else's yet.
+  next.heardAt = heardAfter(thread, entry);
+  if (entry.kind === 'stopped') next.isStopped = entry.isStopped;
+  if (entry.kind === 'mail-stopped') next.mailStopped = entry.address;
+  next.from = fromAfter(thread.from, fields, entry.seq);
+  if (fields.includes('owed')) next.elsewhere = owedAfter(thread.elsewhere, entry.at, isNote);
+  return next;
 };
 
 /** Since when something is owed in a thread, the newest answers to the person being these. */

@@ -57,6 +57,7 @@ export const openHouse = async (
   const ticking = startTicking(services);
   services.refold.run().catch((error) => app.log.error(error));
   void services.dueTimes.run();
+  services.afterwards.begin();
   try {
     oweOldNotes(services);
     services.pulling.beginAll();
@@ -80,6 +81,7 @@ export const openHouse = async (
       services.refold.stop();
       services.dueTimes.stop();
       services.jobs.stop();
+      services.afterwards.stop();
       const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS).unref());
       await Promise.race([app.close(), inTime]);
       services.darkroom.end();

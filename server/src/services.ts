@@ -58,9 +58,11 @@ import { reminding } from './follow-ups/reminding';
 import { createGreetings } from './greetings/greetings';
 import { type AskCalendar, askCalendar } from './hours/calendar';
 import { createHours } from './hours/hours';
+import { createAfterwards } from './inbox/afterwards';
 import { createBatch } from './inbox/batch';
 import { createClaims } from './inbox/claims';
 import { createDueTimes } from './inbox/due-times';
+import { makeFindable } from './inbox/findable';
 import { createLikely } from './inbox/likely';
 import { createLine } from './inbox/line';
 import { createPersons } from './inbox/persons';
@@ -182,6 +184,7 @@ export const createServices = (
   const reach = createReach({ store, hub });
   const publish = (news: News[], isHouse: boolean): void => {
     try {
+      afterwards.note(news);
       hub.publish(news);
       if (isHouse) {
         hours.forget();
@@ -252,9 +255,25 @@ export const createServices = (
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
   const windowOf = (doorId: string): number | null => registry.at(doorId)?.can.windowMs ?? null;
   const closing: Follow = (...news) => windows.follow(...news);
-  const learning = createLearning({ store, clock, dressing });
-  const cards = createCards({ store, clock, dressing });
-  const greetings = createGreetings({ store, clock, dressing });
+  const catchUp = (): void => afterwards.catchUp();
+  const learning = createLearning({
+    store,
+    dressing,
+    persons: { standing: (id) => persons.standing(id) },
+    catchUp,
+  });
+  const cards = createCards({ store, clock, dressing, catchUp });
+  const greetings = createGreetings({ store, clock, dressing, catchUp });
+  const afterwards = createAfterwards({
+    store,
+    all: [
+      (entries) => makeFindable(store, entries),
+      learning.afterwards,
+      cards.afterwards,
+      greetings.afterwards,
+    ],
+    report,
+  });
   const finding = createFinding({ store, dressing });
   const asking = createAsking({ outside, clock });
   const shop = createShop({ store, clock, seal, asking, outside });
@@ -270,17 +289,9 @@ export const createServices = (
   });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
-    [
-      ringing.follow,
-      promises.follow,
-      owing.follow,
-      mailing,
-      deciding,
-      closing,
-      learning.follow,
-      cards.follow,
-      greetings.follow,
-    ].flatMap((one) => one(...news));
+    [ringing.follow, promises.follow, owing.follow, mailing, deciding, closing].flatMap((one) =>
+      one(...news),
+    );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
@@ -388,7 +399,7 @@ export const createServices = (
   });
   const carrying = { at: registry.at, begin: delivering.begin };
   const claims = createClaims({ store, clock, tries: limits.claims });
-  const quickReplies = createQuickReplies({ store, clock, change });
+  const quickReplies = createQuickReplies({ store, clock, change, catchUp });
   const shelf = createShelf({ store, clock, change, repliesChanged: quickReplies.changed });
   const shelfSaying = createShelfSaying({
     store,
@@ -515,7 +526,7 @@ export const createServices = (
     refold: createRefold({ store, record }),
     reply,
     line: createLine(inbox),
-    search: createSearch(store),
+    search: createSearch(store, catchUp),
     files,
     sharedFiles,
     mailSettings,
@@ -526,6 +537,7 @@ export const createServices = (
     fitting: createFitting({ store, clock, persons, replies: quickReplies, learning, dressing }),
     cards,
     greetings,
+    afterwards,
     orders,
     shelf,
     shelfSaying,

@@ -313,6 +313,7 @@ describe('what is asked often', () => {
       cookie,
       body: { ...said, picked },
     });
+    house.services.afterwards.catchUp();
     expect(house.store.answersGiven.picksOf('card', cost.id)).toHaveLength(1);
   });
 

@@ -2,7 +2,7 @@ import { stepAfter, toldOf } from '@porch/core/cards';
 import type { CardSaid, Tapped } from '@porch/core/conversation';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
-import type { Follow } from '../inbox/record';
+import { forEach } from '../inbox/afterwards';
 import { Refused } from '../refused';
 import { type CardCount, type Store, toMention } from '../store';
 
@@ -24,8 +24,10 @@ export const createCards = (services: {
   store: Store;
   clock: Clock;
   dressing: Pick<Dressing, 'cardOf'>;
+  /** Brings what is counted up to date. */
+  catchUp: () => void;
 }) => {
-  const { store, clock, dressing } = services;
+  const { store, clock, dressing, catchUp } = services;
 
   const isOfTheTeam = (id: string): boolean =>
     store.members.all().some((member) => member.id === id && !member.hasLeft);
@@ -34,23 +36,19 @@ export const createCards = (services: {
   const passedTo = (memberId: string | null): Pick<Tapped, 'passedTo'> =>
     memberId !== null && isOfTheTeam(memberId) ? { passedTo: memberId } : {};
 
-  const follow: Follow = (_was, conversation, entries) => {
-    const now = clock.now();
-    for (const entry of entries) {
-      if (entry.kind !== 'visitor-said' || entry.threadId === null) continue;
-      const { threadId, seq, tapped } = entry;
-      const doorId = conversation.threads.find((one) => one.threadId === threadId)?.doorId;
-      if (!doorId) continue;
-      if (tapped) {
-        // Whoever is passed on has somebody to answer them: a card was not enough, nor was it to be.
-        store.cards.tap({ threadId, seq, doorId, cardId: tapped.card, at: now }, !!entry.setAside);
-      } else if (!entry.setAside) store.cards.notEnough(threadId, now - NOT_ENOUGH_WITHIN_MS);
-    }
-    return [];
-  };
+  const afterwards = forEach((entry) => {
+    if (entry.kind !== 'visitor-said' || entry.threadId === null) return;
+    const { threadId, seq, tapped, at } = entry;
+    if (tapped) {
+      const doorId = store.threads.byId(threadId)?.doorId;
+      if (!doorId) return;
+      // Whoever is passed on has somebody to answer them: a card was not enough, nor was it to be.
+      store.cards.tap({ threadId, seq, doorId, cardId: tapped.card, at }, !!entry.setAside);
+    } else if (!entry.setAside) store.cards.notEnough(threadId, at - NOT_ENOUGH_WITHIN_MS);
+  });
 
   return {
-    follow,
+    afterwards,
     /** What a card of a door says; refuses one that is not there any more. */
     told: (doorId: string, id: string): CardTold => {
       const found = dressing.cardOf(doorId, id);
@@ -70,7 +68,10 @@ export const createCards = (services: {
       };
     },
     /** How often each card of a door was tapped, and how often that was enough. */
-    counts: (doorId: string): CardCount[] => store.cards.counts(doorId),
+    counts: (doorId: string): CardCount[] => {
+      catchUp();
+      return store.cards.counts(doorId);
+    },
     tidy: (): void => store.cards.dropTapsBefore(clock.now() - NOT_ENOUGH_WITHIN_MS),
   };
 };

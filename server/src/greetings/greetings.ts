@@ -2,7 +2,8 @@ import type { Entry, ThreadState } from '@porch/core/conversation';
 import { FIRST_HELLO } from '@porch/core/greetings';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
-import type { Follow, Recording } from '../inbox/record';
+import { forEach } from '../inbox/afterwards';
+import type { Recording } from '../inbox/record';
 import { newId } from '../security/tokens';
 import { ANOTHER_VISIT_MS } from '../signs/signs';
 import type { GreetingCount, Store } from '../store';
@@ -13,8 +14,6 @@ export interface Greeted {
   isTrial?: boolean;
 }
 
-const LOOKED_BACK_MOST = 20;
-
 const isSaid = ({ kind }: Entry): boolean =>
   kind === 'visitor-said' || kind === 'team-said' || kind === 'door-sign';
 
@@ -23,39 +22,36 @@ export const createGreetings = (services: {
   store: Store;
   clock: Clock;
   dressing: Pick<Dressing, 'greetingOf' | 'published'>;
+  /** Brings what is counted up to date. */
+  catchUp: () => void;
 }) => {
-  const { store, clock, dressing } = services;
+  const { store, clock, dressing, catchUp } = services;
   // Counted here and written now and then: a page of a website that many look at costs no transaction each time.
   const fresh = new Map<string, GreetingCount & { doorId: string }>();
 
-  /** Whether somebody goes on writing right after the first hello. */
-  const answersHello = (threadId: string, seq: number): boolean => {
-    const before = store.entries.threadBefore(threadId, seq, LOOKED_BACK_MOST).findLast(isSaid);
-    return before?.kind === 'door-sign' && before.isHello === true && !before.isTried;
-  };
-
   /** What an entry adds to what is counted of a greeting; null: nothing. */
-  const countOf = (entry: Entry): GreetingCount | null => {
+  const countOf = (entry: Entry, threadId: string): GreetingCount | null => {
+    if (!isSaid(entry)) return null;
+    const wasHello = store.greetings.spoken(threadId);
     if (entry.kind === 'door-sign' && !entry.isTried) {
       if (entry.greeting) return { greetingId: entry.greeting.id, seen: 0, answered: 1 };
-      return entry.isHello ? { greetingId: FIRST_HELLO, seen: 1, answered: 0 } : null;
+      if (!entry.isHello) return null;
+      store.greetings.helloed(threadId);
+      return { greetingId: FIRST_HELLO, seen: 1, answered: 0 };
     }
-    if (entry.kind !== 'visitor-said' || entry.tapped || entry.threadId === null) return null;
-    const { threadId, seq } = entry;
-    return answersHello(threadId, seq) ? { greetingId: FIRST_HELLO, seen: 0, answered: 1 } : null;
+    const isAnswer = wasHello && entry.kind === 'visitor-said' && !entry.tapped;
+    return isAnswer ? { greetingId: FIRST_HELLO, seen: 0, answered: 1 } : null;
   };
 
-  const follow: Follow = (_was, conversation, entries) => {
-    for (const entry of entries) {
-      const count = countOf(entry);
-      const thread = conversation.threads.find((one) => one.threadId === entry.threadId);
-      if (count && thread) store.greetings.count(thread.doorId, count);
-    }
-    return [];
-  };
+  const afterwards = forEach((entry) => {
+    if (entry.threadId === null) return;
+    const count = countOf(entry, entry.threadId);
+    const thread = count && store.threads.byId(entry.threadId);
+    if (count && thread) store.greetings.count(thread.doorId, count);
+  });
 
   return {
-    follow,
+    afterwards,
     /** What is noted before the first words of a visit: the greeting that they answer, in its own words. */
     before: (
       doorId: string,
@@ -81,6 +77,7 @@ export const createGreetings = (services: {
     },
     /** How often each greeting of a door was seen, and how often it was answered. */
     counts: (doorId: string): GreetingCount[] => {
+      catchUp();
       const counts = new Map(store.greetings.counts(doorId).map((one) => [one.greetingId, one]));
       for (const one of fresh.values()) {
         if (one.doorId !== doorId) continue;

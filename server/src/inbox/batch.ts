@@ -1,4 +1,3 @@
-import { type Entry, searchableText } from '@porch/core/conversation';
 import { isCannotWrite } from '../disk/disk';
 import type { News } from '../live/hub';
 import type { Store } from '../store';
@@ -20,24 +19,6 @@ interface Waiting {
 class OneRefused extends Error {}
 
 type Outcome = { written: Written<unknown> } | { error: unknown };
-
-/** So far back it is looked for what somebody had changed before. */
-const CHANGES_LOOKED_AT = 200;
-
-/** What somebody changed or took back is found by its old words no more. */
-const loseChanged = (store: Store, entry: Entry): void => {
-  if (entry.kind !== 'visitor-changed' && entry.kind !== 'visitor-withdrew') return;
-  const { of, seq, threadId } = entry;
-  const before = store.entries.threadBefore(threadId ?? '', seq, CHANGES_LOOKED_AT);
-  const changes = before.filter((one) => one.kind === 'visitor-changed' && one.of === of);
-  store.search.lose([of, ...changes.map((one) => one.seq)]);
-};
-
-/** Makes entries findable; call in the transaction that writes them. */
-export const makeFindable = (store: Store, entries: readonly Entry[]): void => {
-  store.search.add(entries.map((entry) => ({ seq: entry.seq, text: searchableText(entry) })));
-  for (const entry of entries) loseChanged(store, entry);
-};
 
 const newsOf = (outcomes: readonly Outcome[]): News[] =>
   outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : []));
@@ -74,14 +55,7 @@ export const createBatch = (
   };
 
   const commit = (all: readonly Waiting[], attempt: (one: Waiting) => Outcome): Outcome[] =>
-    store.atOnce(() => {
-      const outcomes = all.map(attempt);
-      makeFindable(
-        store,
-        newsOf(outcomes).flatMap(({ entries }) => entries),
-      );
-      return outcomes;
-    });
+    store.atOnce(() => all.map(attempt));
 
   const commitAll = (all: readonly Waiting[]): Outcome[] => {
     try {
@@ -131,14 +105,7 @@ export const createBatch = (
 
   /** The same by itself and at once, for what is seldom and short. */
   const writeNow = <Result>(work: () => Written<Result>): Result => {
-    const written = store.atOnce(() => {
-      const one = work();
-      makeFindable(
-        store,
-        one.news.flatMap(({ entries }) => entries),
-      );
-      return one;
-    });
+    const written = store.atOnce(work);
     tell([{ written }]);
     return written.result;
   };

@@ -14,7 +14,7 @@ const COMPLETIONS_MOST = 24;
  * window, and within it the most relevant (BM25), one per conversation; the cost is that of the
  * window, whatever the past holds.
  */
-export const createSearch = (store: Store) => {
+export const createSearch = (store: Store, catchUp: () => void) => {
   const sought = (query: readonly string[]) => {
     const last = query[query.length - 1] ?? '';
     const completed = store.search.completions(last, COMPLETIONS_MOST);
@@ -40,6 +40,8 @@ export const createSearch = (store: Store) => {
   return (typed: string, before: number | null): SearchPage => {
     const query = queryWords(typed);
     if (query.length === 0) return { found: [], next: null };
+    // What was said a moment ago is found as well.
+    catchUp();
     const { each, textsWith } = sought(query);
     if (each.some((words) => words.length === 0)) return { found: [], next: null };
     const seqs = store.search.newest(each, before ?? Number.MAX_SAFE_INTEGER, SEARCH_WINDOW);

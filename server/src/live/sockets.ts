@@ -61,9 +61,31 @@ const parse = <Schema extends z.ZodType>(schema: Schema, text: string): z.infer<
   }
 };
 
+type Corked = WebSocket & { _socket?: { cork(): void; uncork(): void } | null };
+const gathering = new WeakSet<WebSocket>();
+
+/**
+ * What is sent to one socket in one turn (an entry, and that it was taken) goes out in one packet: each packet of its
+ * own costs more than what is in it. Of the platform's own socket beneath (`ws` has no other way to say so).
+ */
+const gather = (socket: WebSocket): void => {
+  const { _socket: below } = socket as Corked;
+  if (!below?.cork || gathering.has(socket)) return;
+  gathering.add(socket);
+  below.cork();
+  setImmediate(() => {
+    gathering.delete(socket);
+    below.uncork();
+  });
+};
+
 /** Sends if anybody is still there and reads; what is lost here is asked for again by seq. */
 export const sendTo = (socket: WebSocket, text: string, unreadMostBytes: number): void => {
   if (socket.readyState !== socket.OPEN) return;
-  if (socket.bufferedAmount > unreadMostBytes) socket.terminate();
-  else socket.send(text);
+  if (socket.bufferedAmount > unreadMostBytes) {
+    socket.terminate();
+    return;
+  }
+  gather(socket);
+  socket.send(text);
 };

@@ -261,7 +261,10 @@ export const createVisitorMails = (services: {
         return entries.flatMap((entry) => {
           const { email = '', mailStopped = '' } =
             threadIn(now, (entry.kind === 'details' && entry.threadId) || '') ?? {};
-          const isNews = store.visitorMail.isStopped(email) && !isSameAddress(email, mailStopped);
+          const isNews =
+            email !== '' &&
+            store.visitorMail.isStopped(email) &&
+            !isSameAddress(email, mailStopped);
           return isNews ? [stoppedAt(email)] : [];
         });
       },

@@ -1,8 +1,8 @@
 import type { Entry, Picked } from '@porch/core/conversation';
 import { firstNameOf, toStored } from '@porch/core/replies';
-import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
-import type { Follow } from '../inbox/record';
+import { forEach } from '../inbox/afterwards';
+import type { Persons } from '../inbox/persons';
 import type { Store } from '../store';
 
 /** So far back it is looked for what was asked. */
@@ -42,10 +42,12 @@ const seqIn = (id: string): number => Number(id.slice('answer-'.length)) || 0;
 /** What was picked for which question, and what was answered to which, as it is written. */
 export const createLearning = (services: {
   store: Store;
-  clock: Clock;
   dressing: Pick<Dressing, 'cards'>;
+  persons: Pick<Persons, 'standing'>;
+  /** Brings what is learned up to date. */
+  catchUp: () => void;
 }) => {
-  const { store, clock, dressing } = services;
+  const { store, dressing, persons, catchUp } = services;
   let changes = 0;
 
   /** A device without signal may pick what is not there any more. */
@@ -65,7 +67,7 @@ export const createLearning = (services: {
     const { question, language } = askedIn(before);
     const { picked, seq } = answer;
     const isKnown = picked !== undefined && isThere(picked);
-    if (isKnown && picked.kind === 'reply') store.quickReplies.use(picked.id, clock.now());
+    if (isKnown && picked.kind === 'reply') store.quickReplies.use(picked.id, answer.at);
     if (question === '') return;
     if (isKnown) store.answersGiven.addPick({ ...picked, question }, seq);
     else if (answer.text.length >= ANSWER_SHORTEST && answer.text.length <= ANSWER_LONGEST) {
@@ -81,15 +83,18 @@ export const createLearning = (services: {
     changes += 1;
   };
 
-  const follow: Follow = (_was, now, entries) => {
-    for (const entry of entries) if (entry.kind === 'team-said') learn(entry, now.state.name);
-    return [];
-  };
+  const afterwards = forEach((entry) => {
+    if (entry.kind !== 'team-said') return;
+    learn(entry, persons.standing(entry.threadId ?? '')?.state.name ?? '');
+  });
 
   return {
-    follow,
+    afterwards,
     /** Another number when something was learned. */
-    changes: (): number => changes,
+    changes: (): number => {
+      catchUp();
+      return changes;
+    },
   };
 };
 

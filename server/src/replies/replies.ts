@@ -48,8 +48,14 @@ const toKept = (
 };
 
 /** The stored answers of the team, and of each of its people. */
-export const createQuickReplies = (services: { store: Store; clock: Clock; change: Change }) => {
-  const { store, clock, change } = services;
+export const createQuickReplies = (services: {
+  store: Store;
+  clock: Clock;
+  change: Change;
+  /** Brings up to date how often each was used. */
+  catchUp: () => void;
+}) => {
+  const { store, clock, change, catchUp } = services;
   // What devices have is asked about by this mark; after a start each reads all once.
   const life = newId();
   let changes = 0;
@@ -132,6 +138,7 @@ export const createQuickReplies = (services: { store: Store; clock: Clock; chang
     /** All that somebody may use; nothing where they have it by that mark. */
     of: (memberId: string, known: string): QuickReplies => {
       if (known === mark()) return { mark: known, replies: null };
+      catchUp();
       const theirs = store.quickReplies.all().filter((one) => isFor(one, memberId));
       return { mark: mark(), replies: theirs.map(shower()) };
     },

@@ -1,5 +1,6 @@
 import { dayOf, isZone, minuteOfDay } from '@porch/core/hours';
 import { weekdayOf } from '@porch/core/hours/opening';
+import { lampAt } from '@porch/core/lamp';
 import { saysHello, signFor } from '@porch/core/signs';
 import { aheadIn, momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
@@ -92,9 +93,11 @@ export const createSigns = (services: {
      * spell for which the light is out: it cannot be said twice in one.
      */
     after: (doorId: string, threadIds: readonly string[], to: Listening): Recording[] => {
+      const light = lamp.atDoor(doorId);
+      // Lit, and so for each of many messages: there is nothing to be looked up.
+      if (lampAt(light, clock.now()).state === 'lit') return helloAfter(doorId, threadIds, to);
       const id = `door-sign-${lamp.notLitSince(doorId).toString(36)}`;
       const hasSign = threadIds.some((one) => store.entries.inThread(one, id) !== null);
-      const light = lamp.atDoor(doorId);
       const sign = signFor({ light, hasSign, isAutomatic: false }, clock.now());
       if (!sign) return helloAfter(doorId, threadIds, to);
       const text = textFor(doorId, sign.text, sign.until, to);

@@ -2,6 +2,7 @@ import type { Business } from '@porch/contract/house';
 import type { LampSetting } from '@porch/core/lamp';
 import { byHours } from '@porch/core/lamp';
 import type { Db } from './db';
+import { createKept } from './kept';
 
 /** The business itself and what it has set for everybody: one row each. */
 export const businessTable = (db: Db) => {
@@ -27,16 +28,24 @@ export const businessTable = (db: Db) => {
   const writeMark = db.prepare(
     'INSERT INTO marks VALUES (?, ?) ON CONFLICT DO UPDATE SET seq = max(seq, excluded.seq)',
   );
+  const business = createKept((): Business | null => read.get() ?? null);
+  const lamp = createKept((): LampSetting => readLamp.get() ?? byHours);
   return {
-    read: (): Business | null => read.get() ?? null,
-    write: (business: Business, now: number): void => {
-      write.run({ ...business, now });
+    read: (): Business | null => business.get(),
+    forget: (): void => {
+      business.forget();
+      lamp.forget();
+    },
+    write: (written: Business, now: number): void => {
+      business.forget();
+      write.run({ ...written, now });
     },
     /** By the hours until somebody says otherwise: whoever has just set up has none, and is there. */
-    lamp: (): LampSetting => readLamp.get() ?? byHours,
-    setLamp: (lamp: LampSetting, now: number): void => {
-      if (lamp.state === 'by-hours') dropLamp.run();
-      else writeLamp.run({ ...lamp, now });
+    lamp: (): LampSetting => lamp.get(),
+    setLamp: (next: LampSetting, now: number): void => {
+      lamp.forget();
+      if (next.state === 'by-hours') dropLamp.run();
+      else writeLamp.run({ ...next, now });
     },
     /** The newest seq that a device of the team is known to have. */
     teamHasSeq: (): number => readMark.get('team-has')?.seq ?? 0,

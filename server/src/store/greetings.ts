@@ -15,7 +15,15 @@ export const greetingsTable = (db: Db) => {
   const counts = db.prepare<[string], GreetingCount>(
     'SELECT greeting_id AS greetingId, seen, answered FROM greeting_counts WHERE door_id = ?',
   );
+  const helloed = db.prepare('INSERT INTO hello_threads VALUES (?) ON CONFLICT DO NOTHING');
+  const spoken = db.prepare('DELETE FROM hello_threads WHERE thread_id = ?');
   return {
+    /** The first hello is the last thing that was said in a thread. */
+    helloed: (threadId: string): void => {
+      helloed.run(threadId);
+    },
+    /** Something else was said there; true where the first hello had been the last. */
+    spoken: (threadId: string): boolean => spoken.run(threadId).changes > 0,
     /** Adds to what is counted of a greeting. */
     count: (doorId: string, { greetingId, seen, answered }: GreetingCount): void => {
       count.run({ doorId, greetingId, seen, answered });

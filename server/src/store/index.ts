@@ -1,3 +1,4 @@
+import { afterwardsTable } from './afterwards';
 import { answerTimesTable } from './answer-times';
 import { answersGivenTable } from './answers-given';
 import { bellDevicesTable } from './bell-devices';
@@ -79,9 +80,13 @@ export const createStore = (db: Db) => {
   const doors = doorsTable(db);
   const threads = threadsTable(db);
   const conversations = conversationsTable(db);
+  const business = businessTable(db);
+  const members = membersTable(db);
+  const mail = mailTable(db);
+  const remembering = [doors, threads, conversations, business, members, mail];
   return {
-    business: businessTable(db),
-    members: membersTable(db),
+    business,
+    members,
     sessions: sessionsTable(db),
     knownDevices: knownDevicesTable(db),
     warnings: warningsTable(db),
@@ -91,7 +96,7 @@ export const createStore = (db: Db) => {
     doorbells: doorbellsTable(db),
     bellDevices: bellDevicesTable(db),
     rounds: roundsTable(db),
-    mail: mailTable(db),
+    mail,
     visitorMail: visitorMailTable(db),
     heldMails: heldMailsTable(db),
     mailFacts: mailFactsTable(db),
@@ -109,6 +114,7 @@ export const createStore = (db: Db) => {
     links: oneTimeLinksTable(db),
     ticks: ticksTable(db),
     hours: hoursTable(db),
+    afterwards: afterwardsTable(db),
     answerTimes: answerTimesTable(db),
     answersGiven: answersGivenTable(db),
     threads,
@@ -130,7 +136,7 @@ export const createStore = (db: Db) => {
       try {
         return atOnce.immediate(work) as Result;
       } catch (error) {
-        for (const table of [doors, threads, conversations]) table.forget();
+        for (const table of remembering) table.forget();
         throw error;
       }
     },

@@ -1,5 +1,6 @@
 import type { MailSettings } from '@porch/contract/mail';
 import type { Db } from './db';
+import { createKept } from './kept';
 
 export interface ReplyAddressRecord {
   id: string;
@@ -25,12 +26,15 @@ export const mailTable = (db: Db) => {
   const see = db.prepare('INSERT INTO mails_seen VALUES (?, ?) ON CONFLICT DO NOTHING');
   const seen = db.prepare<[string], { id: string }>('SELECT id FROM mails_seen WHERE id = ?');
   const forget = db.prepare('DELETE FROM mails_seen WHERE at < ?');
+  const kept = createKept((): MailSettings | null => {
+    const found = settings.get();
+    return found ? JSON.parse(found.settings) : null;
+  });
   return {
-    settings: (): MailSettings | null => {
-      const found = settings.get();
-      return found ? JSON.parse(found.settings) : null;
-    },
+    settings: (): MailSettings | null => kept.get(),
+    forget: kept.forget,
     setSettings: (next: MailSettings): void => {
+      kept.forget();
       setSettings.run(JSON.stringify(next));
     },
     addAddress: (record: ReplyAddressRecord): void => {

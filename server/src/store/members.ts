@@ -1,5 +1,6 @@
 import type { Member, Out, Role, TeamMember } from '@porch/contract/people';
 import type { Db } from './db';
+import { createKept } from './kept';
 
 export interface MemberRecord extends Member {
   email: string;
@@ -44,8 +45,17 @@ export const membersTable = (db: Db) => {
   const leave = db.prepare(
     `UPDATE members SET left_at = @now, email = 'left ' || id, password_hash = '' WHERE id = @id`,
   );
+  const kept = createKept((): readonly TeamMember[] =>
+    all.all().map(({ leftAt, isOut, outUntil, ...member }) => ({
+      ...member,
+      out: isOut ? { until: outUntil } : null,
+      email: leftAt === null ? member.email : '',
+      hasLeft: leftAt !== null,
+    })),
+  );
   return {
     add: (member: MemberRecord, now: number): void => {
+      kept.forget();
       add.run({ ...member, now });
     },
     byEmail: (email: string): MemberRecord | null => byEmail.get(email) ?? null,
@@ -55,30 +65,29 @@ export const membersTable = (db: Db) => {
       return found && found.leftAt === null ? found : null;
     },
     /** Everybody, also who has left. */
-    all: (): TeamMember[] =>
-      all.all().map(({ leftAt, isOut, outUntil, ...member }) => ({
-        ...member,
-        out: isOut ? { until: outUntil } : null,
-        email: leftAt === null ? member.email : '',
-        hasLeft: leftAt !== null,
-      })),
+    all: (): readonly TeamMember[] => kept.get(),
+    forget: kept.forget,
     /** Anybody's name and face, also of who has left. */
     shownOf: (id: string): Pick<Member, 'name' | 'publicName' | 'pictureId'> | null =>
       byId.get(id) ?? null,
     update: (member: Pick<Member, 'id' | 'name' | 'publicName' | 'pictureId'>): void => {
+      kept.forget();
       update.run(member);
     },
     setRole: (id: string, role: Role): void => {
+      kept.forget();
       setRole.run(role, id);
     },
     /** Null: they are in. */
     setOut: (id: string, out: Out | null): void => {
+      kept.forget();
       setOut.run({ id, isOut: out ? 1 : 0, until: out?.until ?? null });
     },
     setPassword: (id: string, passwordHash: string): void => {
       setPassword.run(passwordHash, id);
     },
     leave: (id: string, now: number): void => {
+      kept.forget();
       leave.run({ id, now });
     },
   };

@@ -22,6 +22,7 @@ import orders from './migrations/0020-orders.sql';
 import shelf from './migrations/0021-shelf.sql';
 import jobsInLanes from './migrations/0022-jobs-in-lanes.sql';
 import mailBegun from './migrations/0023-mail-begun.sql';
+import afterwards from './migrations/0024-afterwards.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -48,6 +49,7 @@ export const migrations: readonly string[] = [
   shelf,
   jobsInLanes,
   mailBegun,
+  afterwards,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -1,0 +1,109 @@
+import type { Entry } from '@porch/core/conversation';
+import type { News } from '../live/hub';
+import type { Store } from '../store';
+
+/** What is counted or learned of entries. Called inside a transaction, in order, once for each of them. */
+export type Afterwards = (entries: readonly Entry[]) => void;
+
+/** The same, one by one. */
+export const forEach =
+  (one: (entry: Entry) => void): Afterwards =>
+  (entries) => {
+    for (const entry of entries) one(entry);
+  };
+
+/** So many entries at a time: nobody else waits for longer. */
+const AT_ONCE = 200;
+/** So often at most, while much is written; what is asked for meanwhile is brought up to date first. */
+const EVERY_MS = 250;
+/** More are read again when their turn comes, rather than kept. */
+const KEPT_MOST = 5_000;
+
+/**
+ * What follows from what was written and no acknowledgement waits for: that it can be found, counts, what is learned. It happens after the
+ * commit, from the entries themselves, and goes on where it was after a kill: how far it is stands in the same
+ * transaction as what it did.
+ */
+export const createAfterwards = (services: {
+  store: Store;
+  all: readonly Afterwards[];
+  report: (error: unknown) => void;
+}) => {
+  const { store, all, report } = services;
+  /** What was written since, as far as all of it is here; null: it has to be read. */
+  let fresh: Entry[] | null = null;
+  let timer: NodeJS.Timeout | null = null;
+  let ranAt = 0;
+  let isStopped = false;
+
+  /** The next entries that have not been looked at, oldest first. */
+  const next = (): { entries: readonly Entry[]; isAll: boolean } => {
+    if (fresh) return { entries: fresh.splice(0, AT_ONCE), isAll: fresh.length === 0 };
+    const entries = store.entries.since(store.afterwards.mark(), AT_ONCE);
+    return { entries, isAll: entries.length < AT_ONCE };
+  };
+
+  /** One stretch; true when there is no more. */
+  const step = (): boolean => {
+    const { entries, isAll } = next();
+    const last = entries.at(-1);
+    if (last) {
+      try {
+        store.atOnce(() => {
+          for (const one of all) one(entries);
+          store.afterwards.setMark(last.seq);
+        });
+      } catch (error) {
+        // What was not done is read again.
+        fresh = null;
+        throw error;
+      }
+    }
+    if (isAll && fresh === null) fresh = [];
+    return isAll;
+  };
+
+  const later = (): void => {
+    if (timer || isStopped) return;
+    const waitMs = Math.max(0, ranAt + EVERY_MS - performance.now());
+    timer = setTimeout(() => {
+      timer = null;
+      ranAt = performance.now();
+      try {
+        if (!step()) {
+          ranAt = 0;
+          later();
+        }
+      } catch (error) {
+        report(error);
+      }
+    }, waitMs);
+    timer.unref();
+  };
+
+  return {
+    /** Something was written and is on disk. */
+    note: (news: readonly News[]): void => {
+      let has = false;
+      for (const { entries } of news) {
+        if (entries.length > 0) has = true;
+        fresh?.push(...entries);
+      }
+      if (fresh && fresh.length > KEPT_MOST) fresh = null;
+      if (has) later();
+    },
+    /** Brings it up to date now: whoever asks for a count is to be told the right one. */
+    catchUp: (): void => {
+      if (fresh?.length === 0) return;
+      while (!step());
+    },
+    /** After a start: goes on where it was. */
+    begin: later,
+    stop: (): void => {
+      isStopped = true;
+      if (timer) clearTimeout(timer);
+    },
+  };
+};
+
+export type AfterwardsOf = ReturnType<typeof createAfterwards>;
