@@ -79,6 +79,7 @@ try {
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
     // The street's push service is on this machine; no other address on it may be sent to.
     PUSH_NEAR: street,
+    DEMO_WORLD_NEAR: street,
     NETWORKS_NEAR: [street, process.env.NETWORKS_NEAR].filter(Boolean).join(),
     MAIL_PORT: mailPort,
   });

@@ -35,5 +35,7 @@ export type FollowUpsPage = z.infer<typeof FollowUpsPageSchema>;
 /** The address by which a calendar program reads one's follow-ups. It is told once, when it is made. */
 export const FeedSchema = z.object({ madeAt: TimeSchema.nullable() });
 export type Feed = z.infer<typeof FeedSchema>;
+/** Whoever asks for one proves who they are: it is read by whoever has it, without signing in. */
+export const MakeFeedSchema = z.object({ password: z.string().max(200) });
 export const NewFeedSchema = z.object({ address: z.string() });
 export type NewFeed = z.infer<typeof NewFeedSchema>;

@@ -1,5 +1,5 @@
 import type { OpeningHours } from '@porch/core/hours/opening';
-import { answer, expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+import { answer, expect, owner, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
 
 const hour = 3_600_000;
 const day = [{ from: 540, to: 1_050 }];
@@ -80,9 +80,13 @@ test('something is promised by hand in words, taken, done, and undone; a calenda
   await expect(row).toBeVisible();
 
   await phone.getByRole('button', { name: 'Make an address' }).click();
+  await phone.getByLabel('Your password').fill(owner.password);
+  await phone.getByRole('button', { name: 'Make an address' }).click();
   const address = await phone.getByText(/\/feeds\//).textContent();
   const read = async (): Promise<Response> => fetch(address ?? '');
   expect(await (await read()).text()).toContain('Tell them about the figs');
+  await phone.getByRole('button', { name: 'Make a new address' }).click();
+  await phone.getByLabel('Your password').fill(owner.password);
   await phone.getByRole('button', { name: 'Make a new address' }).click();
   await expect.poll(async () => (await read()).status).toBe(404);
 });

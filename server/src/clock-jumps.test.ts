@@ -68,8 +68,26 @@ describe('a clock that somebody sets back by an hour', () => {
     await panel.say('Is somebody there?');
     expect(house.store.conversations.counts()).toMatchObject({ waiting: 1, note: 0 });
     await house.tick();
-    expect((await device.hear('lamp')).lamp.state).toBe('lit');
+    await device.hear('lamp', ({ lamp }) => lamp.state === 'lit');
   });
+
+  it.each([-2 * hour, 2 * hour])(
+    'ends “back in half an hour” after half an hour where the clock is set by %d ms, and shows that end',
+    async (jump) => {
+      const { cookie } = await setUp(house);
+      const body = { state: 'back-soon', until: house.clock.now() + 30 * minute };
+      await house.ask('PUT', '/api/lamp', { cookie, body });
+      house.clock.advance(10 * minute);
+      house.clock.jump(jump);
+      await house.tick();
+      const shown = house.services.lamp.forTeam();
+      expect(shown.state).toBe('back-soon');
+      expect(shown.until).toBe(house.clock.now() + 20 * minute);
+      house.clock.advance(20 * minute);
+      await house.tick();
+      expect(house.services.lamp.forTeam().state).toBe('lit');
+    },
+  );
 
   it('lets a phone’s code and a trial last as long as before', async () => {
     const { door, cookie } = await setUp(house);
@@ -82,7 +100,7 @@ describe('a clock that somebody sets back by an hour', () => {
     });
     expect(claim.body.code).toBe('link-stale');
     house.clock.advance(28 * minute);
-    expect(() => house.services.dressing.tried(door.id, token)).toThrow('link-stale');
+    expect(() => house.services.dressing.tried(door.id, token, '127.0.0.1')).toThrow('link-stale');
   });
 });
 

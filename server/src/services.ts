@@ -117,8 +117,8 @@ const HOUR_MS = 60 * MINUTE_MS;
 const MAIL_QUICKER = 5;
 /** Of one writer: who mistypes a code has a few more, who guesses gets nowhere. */
 const CLAIM_TRIES_AN_HOUR = 10;
-/** An hour, right ones too: a number is not found out by trying, nor whose it is. */
-const ORDER_TRIES = { visitor: 12, address: 40, number: 10 } as const;
+/** Wrong ones an hour: a number is not found out by trying, nor whose it is. */
+const ORDER_TRIES = { visitor: 12, address: 40 } as const;
 /** Of one who writes: as often as somebody stops for a moment. */
 const LOOKED_THROUGH_A_MINUTE = 60;
 
@@ -139,6 +139,11 @@ export interface Parts {
   resolve?: Resolve;
   /** How networks are asked; over the open internet where nothing is said. */
   outside?: Outside;
+  /**
+   * How addresses are asked that anybody can write (a mail's pictures, links, pictures of a table): over the open
+   * internet and nothing else. What is allowed near us is for the owner's own doors.
+   */
+  anywhere?: Outside;
   /** Finds out what holidays there are; in a process of its own where somebody could be kept waiting. */
   holidays?: AskCalendar;
   /** Asks dictionaries, in a process of its own; there are none where nothing is said. */
@@ -167,6 +172,7 @@ export const createServices = (
     doorKinds = [],
     resolve,
     outside = createOutside({ allowed: settings.networksNear, resolve }),
+    anywhere = createOutside({ allowed: settings.worldNear, resolve }),
     holidays = askCalendar,
     spell = async () => null,
   }: Parts,
@@ -215,7 +221,6 @@ export const createServices = (
     claims: createBuckets(clock, CLAIM_TRIES_AN_HOUR, HOUR_MS),
     orderTries: createBuckets(clock, ORDER_TRIES.visitor, HOUR_MS),
     orderTriesOfAddress: createBuckets(clock, ORDER_TRIES.address, HOUR_MS),
-    orderTriesOfNumber: createBuckets(clock, ORDER_TRIES.number, HOUR_MS),
     mailRefusals: createBuckets(clock, most.refusalsAnHour, HOUR_MS),
     trialRings: createBuckets(clock, most.trialRingsAMinute, MINUTE_MS),
     crowdedAccounts: createBuckets(clock, most.strangersTriesAnHour, HOUR_MS),
@@ -276,6 +281,7 @@ export const createServices = (
   });
   const finding = createFinding({ store, dressing });
   const asking = createAsking({ outside, clock });
+  const askingAnywhere = createAsking({ outside: anywhere, clock });
   const shop = createShop({ store, clock, seal, asking, outside });
   const orders = createOrders({
     store,
@@ -284,7 +290,6 @@ export const createServices = (
     tries: {
       visitor: limits.orderTries,
       address: limits.orderTriesOfAddress,
-      number: limits.orderTriesOfNumber,
     },
   });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
@@ -405,7 +410,7 @@ export const createServices = (
     store,
     clock,
     dressing,
-    asking,
+    asking: askingAnywhere,
     files: () => files,
     origin,
   });
@@ -546,9 +551,9 @@ export const createServices = (
     finding,
     proposing: createProposing({ store, clock, dressing, learning, finding }),
     cardTables: createCardTables({ store, dressing }),
-    writing: createWriting({ store, change, outside, spell }),
+    writing: createWriting({ store, change, outside: anywhere, spell }),
     likely: createLikely({ store, clock, change, persons }),
-    elsewhere: createElsewhere({ store, write, files, outside }),
+    elsewhere: createElsewhere({ store, write, files, outside: anywhere }),
     visitorMails,
     replyAddresses,
     mailboxes: createMailboxes({ clock, taking: mailTaking, mailSettings, report }),

@@ -22,6 +22,11 @@ const SettingsSchema = z.object({
   pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
   /** Origins that bridges and networks may be at though they are not on the open internet: a bridge beside us. */
   networksNear: z.array(z.string().regex(/^(https?|xmpp):\/\/[^/]+$/)).default([]),
+  /**
+   * Origins that count as the open internet for addresses that anybody writes: the simulated world around a demo. Never
+   * set for a real house: a stranger's mail could have anything on such an origin asked for.
+   */
+  worldNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
   /** On which port of its own the house takes mail; absent: on none. */
   mailPort: z.coerce.number().int().min(0).max(65_535).optional(),
   /** Where the built app and panel lie. */
@@ -85,6 +90,9 @@ const toTrust = (said: string | undefined): SettingsInput['trustProxy'] => {
   return text.split(',').map((one) => one.trim());
 };
 
+const listIn = (said: string | undefined): string[] | undefined =>
+  said ? said.split(',').map((one) => one.trim()) : undefined;
+
 /** Settings from the environment: see docs/deploying.md. */
 export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   port: env.PORT as unknown as number | undefined,
@@ -94,10 +102,9 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   appDir: env.APP_DIR,
   trustProxy: toTrust(env.TRUST_PROXY),
   mailPort: env.MAIL_PORT ? Number(env.MAIL_PORT) : undefined,
-  networksNear: env.NETWORKS_NEAR
-    ? env.NETWORKS_NEAR.split(',').map((one) => one.trim())
-    : undefined,
-  pushNear: env.PUSH_NEAR ? env.PUSH_NEAR.split(',').map((one) => one.trim()) : undefined,
+  networksNear: listIn(env.NETWORKS_NEAR),
+  pushNear: listIn(env.PUSH_NEAR),
+  worldNear: listIn(env.DEMO_WORLD_NEAR),
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
   limits: env.CONNECTIONS_OF_AN_ADDRESS
     ? { connectionsOfAnAddress: Number(env.CONNECTIONS_OF_AN_ADDRESS) }

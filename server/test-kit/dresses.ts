@@ -28,3 +28,18 @@ export const dressingOf = (house: House, cookie: string, doorId: string) => {
     },
   };
 };
+
+/** Begins a trial of a door's draft, and opens it on one of its websites as its owner does. */
+export const openTrial = async (
+  house: House,
+  cookie: string,
+  door: { id: string; publicId: string },
+  site: string,
+): Promise<void> => {
+  const begun = await house.ask('POST', `/api/doors/${door.id}/trial`, { cookie, body: {} });
+  const authorization = `Bearer ${begun.body.token}`;
+  const opened = await house.ask('GET', `/door/${door.publicId}/trial?language=en`, {
+    headers: { origin: site, authorization },
+  });
+  if (opened.status !== 200) throw new Error(`the trial was refused: ${opened.body.code}`);
+};

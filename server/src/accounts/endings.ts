@@ -12,7 +12,8 @@ const isMeant = (ending: Ending, device: Pick<Device, 'memberId' | 'sessionHash'
 
 /**
  * Wherever sessions end, everything ends that could become one again: a phone's codes, links that
- * were made by or for the member, devices that were trusted, and the sockets that are open.
+ * were made by or for the member, devices that were trusted, calendars read by a secret address, and the sockets that
+ * are open.
  */
 export const createEndings = (services: { store: Store; hub: Hub; pairings: Pairings }) => {
   const { store, hub, pairings } = services;
@@ -29,6 +30,8 @@ export const createEndings = (services: { store: Store; hub: Hub; pairings: Pair
       store.links.dropFor(memberId);
       store.links.dropMadeBy(memberId);
       store.knownDevices.dropAllOf(memberId);
+      // Whoever reads along by a secret address does so no longer.
+      store.feeds.drop(memberId);
     },
     /** What is in memory; call it once that transaction is through. */
     tell: (ending: Ending): void => {

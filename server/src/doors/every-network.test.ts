@@ -381,9 +381,11 @@ describe.each(pictured.map((network) => [network.kind, network] as const))(
       // What else works does not speak for the files.
       await here.says('b');
       expect(here.house.store.doors.health(here.doorId).why).toBe('network-broken');
-      here.house.clock.advance(24 * hour);
-      here.far.files.set('leaf', await leafPng());
+      const leaf = await leafPng();
+      await becomes(() => here.isAtRest());
+      here.far.files.set('leaf', leaf);
       here.far.filesFail = null;
+      here.house.clock.advance(24 * hour);
       await here.house.tick();
       await becomes(() => here.roll('file-came').length === 1);
       expect(cameFor(said?.seq)).toMatchObject([{ place: 0, file: { type: 'image/jpeg' } }]);

@@ -52,8 +52,9 @@ export const networkRoutes = async ({ app, services }: Routing): Promise<void> =
   });
 
   const slowDown = async (request: FastifyRequest): Promise<void> => {
-    doorIn(request);
-    const waitMs = limits.networks.take(addressKey(request.ip));
+    const { door } = doorIn(request);
+    // Two networks may come from one address (a bridge's, a proxy's): one that says much holds up no other.
+    const waitMs = limits.networks.take(`${door.id} ${addressKey(request.ip)}`);
     if (waitMs) throw new Refused('too-many', { waitMs });
   };
 

@@ -20,6 +20,8 @@ import type { PublishedRecord, Store } from '../store';
 
 /** How long the owner may try a draft on their own website. */
 export const TRIAL_MS = 30 * 60_000;
+/** An owner tries it on their phone as well, and from the shop. */
+const ADDRESSES_MOST = 20;
 const TRIALS_MOST = 100;
 
 /** A door that was never dressed at all. */
@@ -47,7 +49,10 @@ const picturesOf = ({ asked }: Dress): string[] => [
 export const createDressing = (services: { store: Store; clock: Clock; change: Change }) => {
   const { store, clock, change } = services;
   // In memory on purpose: a trial shows a draft and nothing else, and a restart may end it.
-  const trials = new Map<string, { doorId: string; until: number; greeting?: string }>();
+  const trials = new Map<
+    string,
+    { doorId: string; until: number; greeting?: string; addresses: Set<string> }
+  >();
 
   // Asked for with every message; what is kept here is dropped when a door changes.
   const known = new Map<string, PublishedRecord>();
@@ -162,15 +167,23 @@ export const createDressing = (services: { store: Store; clock: Clock; change: C
       const token = newSecret();
       const [oldest] = trials.keys();
       if (oldest && trials.size >= TRIALS_MOST) trials.delete(oldest);
-      trials.set(hashSecret(token), { doorId, until: clock.steady() + TRIAL_MS, greeting });
+      const until = clock.steady() + TRIAL_MS;
+      trials.set(hashSecret(token), { doorId, until, greeting, addresses: new Set() });
       return token;
     },
+    /** Whether a trial of a door was opened, with its token, from an address. */
+    isTriedFrom: (doorId: string, address: string): boolean =>
+      [...trials.values()].some(
+        (trial) =>
+          trial.doorId === doorId && trial.until > clock.steady() && trial.addresses.has(address),
+      ),
     /** The draft that a trial's token opens; of its greetings only the one that is tried, where one is. */
-    tried: (doorId: string, token: string): Dress => {
+    tried: (doorId: string, token: string, address: string): Dress => {
       const trial = trials.get(hashSecret(token));
       if (!trial || trial.doorId !== doorId || trial.until <= clock.steady()) {
         throw new Refused('link-stale');
       }
+      if (trial.addresses.size < ADDRESSES_MOST) trial.addresses.add(address);
       const { draft } = dressedOf(doorId);
       const { greeting } = trial;
       if (greeting === undefined) return draft;

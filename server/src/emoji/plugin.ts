@@ -4,7 +4,7 @@ import type { FastifyReply } from 'fastify';
 import { z } from 'zod';
 import { sitesOf } from '../doors/website/kind';
 import { emojiPage } from '../doors/website/page';
-import { emojiPolicy } from '../security/headers';
+import { emojiPolicy, framed } from '../security/headers';
 import type { Routing } from '../services';
 
 const InLanguage = z.object({ language: z.string().max(20).default('') });
@@ -13,7 +13,11 @@ const InLanguage = z.object({ language: z.string().max(20).default('') });
 export const emojiRoutes = async ({ app, services, panelFiles }: Routing): Promise<void> => {
   const send = (reply: FastifyReply, language: string, ancestors: string) =>
     reply
-      .headers({ 'content-security-policy': emojiPolicy(ancestors), 'cache-control': 'no-cache' })
+      .headers({
+        ...framed,
+        'content-security-policy': emojiPolicy(ancestors),
+        'cache-control': 'no-cache',
+      })
       .type('text/html; charset=utf-8')
       .send(emojiPage(panelFiles.emoji, language.slice(0, 2).toLowerCase()));
 

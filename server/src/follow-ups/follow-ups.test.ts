@@ -1,7 +1,7 @@
 import type { FollowUpsPage } from '@porch/contract/follow-ups';
 import { groups, type Happening } from '@porch/core/conversation';
 import { type FollowUp, foldFollowUp } from '@porch/core/promises';
-import { type House, openHouse, setUp } from '../../test-kit/house';
+import { type House, openHouse, owner, setUp } from '../../test-kit/house';
 import { clientId, openDevice, until, visit } from '../../test-kit/panel';
 import { openPushService } from '../../test-kit/push-service';
 import { addHelper } from '../../test-kit/routes';
@@ -272,9 +272,35 @@ describe('follow-ups', () => {
   });
 
   describe('as a calendar', () => {
-    const make = async (who = cookie): Promise<string> =>
-      new URL((await house.ask('POST', '/api/me/feed', { cookie: who, body: {} })).body.address)
-        .pathname;
+    const asks = (who: string, password: string) =>
+      house.ask('POST', '/api/me/feed', { cookie: who, body: { password } });
+    const make = async (who = cookie): Promise<string> => {
+      return new URL((await asks(who, owner.password)).body.address).pathname;
+    };
+
+    it('are made by nobody who does not know the password, and end where sessions do', async () => {
+      expect((await asks(cookie, 'not the password')).body).toMatchObject({
+        code: 'password-wrong',
+        field: 'password',
+      });
+      expect((await house.ask('POST', '/api/me/feed', { cookie, body: {} })).status).toBe(400);
+      const first = await make();
+      const body = { old: owner.password, new: 'another fern by the window' };
+      const changed = await house.ask('PUT', '/api/me/password', { cookie, body });
+      expect(changed.status).toBeLessThan(300);
+      expect((await house.ask('GET', first)).status).toBe(404);
+    });
+
+    it('end with signing out everywhere', async () => {
+      const first = await make();
+      expect((await house.ask('GET', first)).status).toBe(200);
+      const ended = await house.ask('POST', '/api/sign-out', {
+        cookie,
+        body: { everywhere: true },
+      });
+      expect(ended.status).toBeLessThan(300);
+      expect((await house.ask('GET', first)).status).toBe(404);
+    });
 
     it('are read by their secret address, one’s own and nobody’s, until it is renewed', async () => {
       const helper = await addHelper(house);

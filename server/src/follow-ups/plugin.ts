@@ -1,6 +1,11 @@
-import { FeedSchema, FollowUpsPageSchema, NewFeedSchema } from '@porch/contract/follow-ups';
+import {
+  FeedSchema,
+  FollowUpsPageSchema,
+  MakeFeedSchema,
+  NewFeedSchema,
+} from '@porch/contract/follow-ups';
 import { z } from 'zod';
-import { memberOf } from '../accounts/asking';
+import { askingOf, memberOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
 
@@ -8,7 +13,7 @@ const After = z.object({ after: z.string().max(80).optional() });
 
 /** What is owed: its list for the team, and the calendar of each of them. */
 export const followUpsRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { followUps, originOf } = services;
+  const { accounts, followUps, originOf } = services;
   const page = { querystring: After, response: { 200: FollowUpsPageSchema } };
 
   app.get('/api/follow-ups', { config: { who: 'team' }, schema: page }, async (request) =>
@@ -38,9 +43,13 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
     '/api/me/feed',
     {
       config: { who: 'team' },
-      schema: { body: z.object({}), response: { 200: NewFeedSchema } },
+      schema: { body: MakeFeedSchema, response: { 200: NewFeedSchema } },
     },
-    async (request) => ({ address: followUps.renewFeed(memberOf(request).id, originOf(request)) }),
+    async (request) => {
+      const { password } = request.body;
+      await accounts.prove(askingOf(request), password, 'password');
+      return { address: followUps.renewFeed(memberOf(request).id, originOf(request)) };
+    },
   );
 
   app.delete(

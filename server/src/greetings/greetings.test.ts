@@ -1,5 +1,5 @@
 import { type Greeting, newGreeting } from '@porch/core/greetings';
-import { dressingOf } from '../../test-kit/dresses';
+import { dressingOf, openTrial } from '../../test-kit/dresses';
 import { type House, openHouse, setUp } from '../../test-kit/house';
 import { clientId, visit, write } from '../../test-kit/panel';
 
@@ -195,7 +195,7 @@ describe('a greeting at a door', () => {
       body: { do: 'say', id: clientId(), text: 'We do', fileIds: [] },
     });
     await panel.says('Lovely');
-    await house.ask('POST', at('trial'), { cookie, body: {} });
+    await openTrial(house, cookie, door, site);
     const trying = await wren('maren');
     await trying.says('Trying', undefined, true);
     await trying.says('And on', undefined, true);

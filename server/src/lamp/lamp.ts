@@ -39,6 +39,9 @@ const stretchesFrom = (opening: Opening, now: number): Stretch[] => {
   return stretches;
 };
 
+/** Nobody tells a clock that was set by less from one that is slow. */
+const JUMP_MS = 2_000;
+
 /** The porch light: by the hours and who is in, or set by hand, ended by time, told to everybody at once. */
 export const createLamp = (services: {
   store: Store;
@@ -61,8 +64,15 @@ export const createLamp = (services: {
   let asked: TeamLamp['ask'] = null;
   let told = '';
 
-  const setting = (): LampSetting =>
-    until <= clock.steady() ? byHours : settingAt(store.business.lamp(), clock.now());
+  const setting = (): LampSetting => {
+    const kept = store.business.lamp();
+    if (until <= clock.steady()) return byHours;
+    const endsAt = clock.now() + until - clock.steady();
+    const isMoved = kept.until !== null && Math.abs(endsAt - kept.until) >= JUMP_MS;
+    // A length of time is as long whatever the machine's clock is set to; what is shown of its end follows that.
+    if (kept.state === 'back-soon' && isMoved) return { ...kept, until: endsAt };
+    return settingAt(kept, clock.now());
+  };
 
   /** Who answers at a door; null: in the house. */
   const outsAt = (doorId: string | null) => {

@@ -10,7 +10,6 @@ import {
   type OrderSaid,
   orderCells,
   orderColumns,
-  orderKey,
   orderKeysIn,
   readOrder,
   toOrderSaid,
@@ -44,20 +43,26 @@ export const createOrders = (services: {
   store: Store;
   clock: Clock;
   shop: Shop;
-  /** Wrong tries, and right ones: by visitor, by address, and by the number that is tried. */
-  tries: { visitor: Buckets; address: Buckets; number: Buckets };
+  /** Wrong tries, by visitor and by address: whoever guesses is held up, and nobody whose order it is. */
+  tries: { visitor: Buckets; address: Buckets };
 }) => {
   const { store, clock, shop, tries } = services;
 
   const country = (): string => store.business.read()?.country ?? '';
 
-  const refuseTries = ({ number, visitor, address }: OrderAsked): void => {
-    const waits = [
-      tries.visitor.take(visitor),
-      tries.address.take(address),
-      tries.number.take(orderKey(number)),
-    ];
-    const waitMs = Math.max(...waits);
+  /** Counts a try of whoever makes it, and of nobody else; gives what takes it back where it was a right one. */
+  const countTry = ({ visitor, address }: OrderAsked): (() => void) => {
+    tries.visitor.take(visitor);
+    tries.address.take(address);
+    return () => {
+      tries.visitor.give(visitor);
+      tries.address.give(address);
+    };
+  };
+
+  /** Refuses who has guessed too often. A refused try takes nothing from anybody. */
+  const refuseGuesser = ({ visitor, address }: OrderAsked): void => {
+    const waitMs = Math.max(tries.visitor.peek(visitor), tries.address.peek(address));
     if (waitMs > 0) throw new Refused('too-many', { waitMs });
   };
 
@@ -113,12 +118,18 @@ export const createOrders = (services: {
      * whether it is known.
      */
     find: async (asked: OrderAsked): Promise<OrderSaid> => {
-      refuseTries(asked);
+      refuseGuesser(asked);
       const known = store.orders.byNumber(asked.number);
       if (isTheirs(known, asked.contact)) return toOrderSaid(known);
+      // Counted before the shop is asked: many at once are many.
+      const takeBack = countTry(asked);
       const found = await shop.find(asked.number);
-      if ('problem' in found) throw new Refused('order-not-now');
+      if ('problem' in found) {
+        takeBack();
+        throw new Refused('order-not-now');
+      }
       if (!isTheirs(found.order, asked.contact)) throw new Refused('order-not-found');
+      takeBack();
       return toOrderSaid(found.order);
     },
     /** Orders of whoever stands in a conversation, those first that they have named. */

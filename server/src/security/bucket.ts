@@ -36,6 +36,18 @@ export const createBuckets = (clock: Clock, most: number, perMs: number, heldMos
       keep(key, { left: isEmpty ? left : left - 1, at: now });
       return isEmpty ? Math.ceil(((1 - left) * perMs) / most) : 0;
     },
+    /** How long until there is one to take, in milliseconds; 0: there is one. Takes nothing. */
+    peek: (key: string): number => {
+      const now = clock.steady();
+      const left = leftIn(buckets.get(key) ?? { left: most, at: now }, now);
+      return left < 1 ? Math.ceil(((1 - left) * perMs) / most) : 0;
+    },
+    /** Gives one back that was taken: it was none that counts. */
+    give: (key: string): void => {
+      const now = clock.steady();
+      const bucket = buckets.get(key);
+      if (bucket) keep(key, { left: Math.min(most, leftIn(bucket, now) + 1), at: now });
+    },
     /** Forgets who has not been heard of for so long that their bucket is full. */
     sweep: (): void => {
       const now = clock.steady();

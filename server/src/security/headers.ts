@@ -70,6 +70,15 @@ const strictest = policy({
   'frame-ancestors': "'none'",
 });
 
+/**
+ * For pages that may stand in a frame of a website that lets nothing in which does not say that it may come
+ * (Cross-Origin-Embedder-Policy, HTML standard, 7.1.4).
+ */
+export const framed: Record<string, string> = {
+  'cross-origin-embedder-policy': 'require-corp',
+  'cross-origin-resource-policy': 'cross-origin',
+};
+
 /** On every answer; where one says something else it says why. */
 export const everywhere: Record<string, string> = {
   'content-security-policy': strictest,

@@ -39,7 +39,7 @@ describe('the shelf', () => {
     asked.length = 0;
     elsewhere = green;
     house = await openHouse({ publicOrigin: 'http://porch.example' }, ':memory:', {
-      outside: {
+      anywhere: {
         may: () => true,
         whereIs: () => Promise.reject(new Error('nobody')),
         serviceAt: async () => null,

@@ -1,6 +1,6 @@
 import { type Dress, plainDress, SUBJECT } from '@porch/core/dress';
-import { dressingOf } from '../../test-kit/dresses';
-import { type House, openHouse, setUp } from '../../test-kit/house';
+import { dressingOf, openTrial } from '../../test-kit/dresses';
+import { type House, openHouse, setUp, site } from '../../test-kit/house';
 import { clientId, visit } from '../../test-kit/panel';
 
 const day = [{ from: 540, to: 1_050 }];
@@ -157,7 +157,7 @@ describe('what a door says while nobody is in', () => {
         await panel.hear('taken', (told) => told.id === id);
       };
       await says('eve', true);
-      await house.ask('POST', `/api/doors/${door.id}/trial`, { cookie });
+      await openTrial(house, cookie, door, site);
       await says('maren', true);
       await says('wren', false);
       expect(signs()).toMatchObject([{ text: 'Trying this one.', isHello: true, isTried: true }]);

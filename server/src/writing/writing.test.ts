@@ -55,7 +55,7 @@ describe('what is written to be sent many times', () => {
     });
     await new Promise<void>((done) => site.listen(0, '127.0.0.1', done));
     origin = `http://127.0.0.1:${(site.address() as AddressInfo).port}`;
-    house = await openHouse({ networksNear: [origin] }, ':memory:', {
+    house = await openHouse({ worldNear: [origin] }, ':memory:', {
       spell: createSpeller(require.resolve),
     });
     ({ cookie } = await setUp(house));
@@ -92,6 +92,15 @@ describe('what is written to be sent many times', () => {
 
   it('is said not to be spelled where there is no dictionary, and nothing is found', async () => {
     expect(await lookThrough('qwertz', 'tlh')).toEqual({ found: [], isSpelled: false });
+  });
+
+  it('asks nothing near us for a link, also where the owner’s networks may be', async () => {
+    const near = await openHouse({ networksNear: [origin] });
+    const { cookie: other } = await setUp(near);
+    const body = { text: `See ${origin}/gone`, language: 'en' };
+    const looked = await near.ask('POST', '/api/looked-through', { cookie: other, body });
+    expect(looked.body.found.filter(({ kind }: { kind: string }) => kind === 'link')).toEqual([]);
+    await near.close();
   });
 
   it('has links pointed out that lead nowhere, and no others', async () => {

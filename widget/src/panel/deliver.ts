@@ -34,6 +34,15 @@ const toDetails = ({ own, ...said }: Given) => ({
   own: own && Object.entries(own).map(([id, value]) => ({ id, value })),
 });
 
+/** What is against a file. Something between us and the house may answer in its own words: its status is what counts. */
+const refusalOf = async (response: Response, { blob }: HeldFile): Promise<Refusal> => {
+  const refusal = (await response.json().catch(() => null)) as Refusal | null;
+  if (refusal && isErrorCode(refusal.code)) return refusal;
+  return response.status === 413
+    ? { code: 'too-large', limit: Math.max(1, blob.size - 1) }
+    : { code: 'our-fault' };
+};
+
 const upload = async (errand: Errand, file: HeldFile): Promise<Answer> => {
   try {
     const response = await fetch(`/door/${errand.door}/files/${file.id}`, {
@@ -50,8 +59,7 @@ const upload = async (errand: Errand, file: HeldFile): Promise<Answer> => {
     if (response.ok) return 'arrived';
     if (response.status === errorStatus['cannot-write']) return 'held-up';
     if (isWorthRetrying(response.status)) return 'not-now';
-    const refusal = (await response.json()) as Refusal;
-    return isErrorCode(refusal.code) ? refusal : { code: 'our-fault' };
+    return await refusalOf(response, file);
   } catch {
     return 'not-now';
   }

@@ -6,7 +6,9 @@ import { ApiError } from './refused';
 const ANSWER_LONGEST_MS = 20_000;
 const refusalOf = async (response: Response): Promise<Refusal> => {
   const body = (await response.json().catch(() => null)) as Refusal | null;
-  return body && isErrorCode(body.code) ? body : { code: 'our-fault' };
+  if (body && isErrorCode(body.code)) return body;
+  // Something between us and the house has answered in its own words: its status is what counts.
+  return { code: response.status === 413 ? 'too-large' : 'our-fault' };
 };
 
 const ask = async (path: string, init: RequestInit): Promise<Response> => {

@@ -38,7 +38,7 @@ describe('a door to mails', () => {
     const open = createOutside({ allowed: [near] });
     const ask: typeof open.ask = (what) =>
       open.ask({ ...what, address: what.address.replace('https://pictures.example', near) });
-    mailed = await openMailHouse({ outside: { ...open, ask } });
+    mailed = await openMailHouse({ anywhere: { ...open, ask } });
     ({ out, house, cookie, ours, roll } = mailed);
     const made = await doors('POST', '', {
       kind: 'mail',

@@ -23,7 +23,7 @@ import { sentBytes } from '../../files/sent-bytes';
 import { nameOf, serveFile } from '../../files/serve';
 import { Refused } from '../../refused';
 import { addressKey } from '../../security/addresses';
-import { everywhere, panelPolicy, previewPolicy } from '../../security/headers';
+import { everywhere, framed, panelPolicy, previewPolicy } from '../../security/headers';
 import { hashSecret } from '../../security/tokens';
 import type { Routing } from '../../services';
 import type { DoorRecord } from '../../store';
@@ -178,7 +178,7 @@ export const websiteRoutes = async ({
         'cache-control': 'no-store',
       });
       const token = request.headers.authorization?.replace(/^Bearer /, '') ?? '';
-      const dress = dressing.tried(door.id, token);
+      const dress = dressing.tried(door.id, token, addressKey(request.ip));
       return {
         configuration: configurationOf(request, door, dress),
         view: shown.view(door, dress, languagesAsked(request, request.query.language)),
@@ -237,7 +237,11 @@ export const websiteRoutes = async ({
     // The link's page may stand in a frame of our own: the owner tries it there.
     const ancestors = frameAncestors(place === 'frame' ? sitesOf(door) : []);
     return reply
-      .headers({ 'content-security-policy': panelPolicy(ancestors), 'cache-control': 'no-store' })
+      .headers({
+        ...framed,
+        'content-security-policy': panelPolicy(ancestors),
+        'cache-control': 'no-store',
+      })
       .type('text/html; charset=utf-8')
       .send(panelPage(panelFiles, data));
   };

@@ -31,7 +31,7 @@ export const openTalk = (
 ): Talk => {
   const { visiting, website, presence, hub, reach, lamp, promises, clock, limits, disk, store } =
     services;
-  const { finding } = services;
+  const { finding, dressing } = services;
   let visitor: Known | null = null;
   let leave = (): void => {};
 
@@ -120,6 +120,12 @@ export const openTalk = (
     send({ say: 'taken', id: message.id });
   };
 
+  /** Who tries a draft is only believed where the trial was opened from: its words are nobody else's to read. */
+  const tried = <Said extends { isTrial?: boolean }>(said: Said): Said => ({
+    ...said,
+    isTrial: (said.isTrial && dressing.isTriedFrom(door.id, addressKey(address))) || undefined,
+  });
+
   const tellTyping = (known: Known): void => {
     const thread = store.threads.byWriter(visiting.writerOf(known));
     if (thread?.conversationId) hub.tellTeamTyping(thread.conversationId);
@@ -135,15 +141,15 @@ export const openTalk = (
     if (!known) throw new Refused('token-unknown');
     switch (message.do) {
       case 'say':
-        return put(known, message.id, () => visiting.message(known, message, true));
+        return put(known, message.id, () => visiting.message(known, tried(message), true));
       case 'details':
         return details(known, message);
       case 'check':
         return check(known, message);
       case 'order':
-        return put(known, message.id, () => visiting.order(known, message, address));
+        return put(known, message.id, () => visiting.order(known, tried(message), address));
       case 'tap':
-        return put(known, message.id, () => visiting.tap(known, message, true));
+        return put(known, message.id, () => visiting.tap(known, tried(message), true));
     }
     if (isOverdone(known)) return;
     switch (message.do) {

@@ -85,7 +85,7 @@ export const useFeed = () =>
 export const useMakeFeed = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => api.send<NewFeed>('POST', '/api/me/feed', {}),
+    mutationFn: (password: string) => api.send<NewFeed>('POST', '/api/me/feed', { password }),
     onSuccess: () => client.invalidateQueries({ queryKey: feedKey }),
   });
 };

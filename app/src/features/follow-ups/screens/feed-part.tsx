@@ -1,10 +1,12 @@
+import { useState } from 'react';
+import { Field } from '../../../kit/fields/field';
 import { Copy, Problem, Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { momentInWords } from '../../../kit/times';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
-import { problemOf } from '../../../shell/session/problems';
+import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { useDropFeed, useFeed, useMakeFeed } from '../data/follow-ups';
 import { words } from '../words';
 
@@ -15,6 +17,7 @@ export const FeedPart = () => {
   const { data } = useFeed();
   const make = useMakeFeed();
   const drop = useDropFeed();
+  const [password, setPassword] = useState<string | null>(null);
   const said = words().feed;
   if (!data) return null;
   const { madeAt } = data;
@@ -29,11 +32,26 @@ export const FeedPart = () => {
       {madeAt !== null && !make.data ? (
         <Text kind="second">{said.made(momentInWords(madeAt, now, zone))}</Text>
       ) : null}
+      {password === null ? null : (
+        <Field
+          label={said.password}
+          autoComplete="current-password"
+          secureTextEntry
+          maxLength={200}
+          value={password}
+          problem={problemOf(make.error, 'password')}
+          onChangeText={setPassword}
+        />
+      )}
       <Row>
         <Button
           label={madeAt === null ? said.make : said.renew}
-          disabled={make.isPending}
-          onPress={() => make.mutate()}
+          disabled={make.isPending || password === ''}
+          onPress={() =>
+            password === null
+              ? setPassword('')
+              : make.mutate(password, { onSuccess: () => setPassword(null) })
+          }
         />
         {madeAt === null ? null : (
           <Button
@@ -48,7 +66,7 @@ export const FeedPart = () => {
           {said.renewMore}
         </Text>
       )}
-      <Problem text={problemOf(make.error ?? drop.error)} />
+      <Problem text={problemElsewhere(make.error ?? drop.error, ['password'])} />
     </Section>
   );
 };

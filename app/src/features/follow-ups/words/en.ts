@@ -43,6 +43,7 @@ export const en = {
   feed: {
     title: 'In your calendar',
     more: 'A calendar program that reads tasks can show what is yours and what is nobody’s. Whoever has the address can read it: keep it to yourself.',
+    password: 'Your password, to make sure it’s you',
     make: 'Make an address',
     renew: 'Make a new address',
     renewMore: 'The one before it stops working.',
