@@ -145,10 +145,15 @@ export const buildStale = () => {
 export const succeeds = (command, args) =>
   spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] }).status === 0;
 
-/** Runs a built command of the server with what was typed behind it, and ends as it ends. */
+/**
+ * Runs a built command of the server with what was typed behind it, and ends as it ends. It installs and builds nothing:
+ * a server that runs meanwhile serves the files that it was built with.
+ */
 export const runBuilt = (script) => {
-  installPackages();
-  buildStale();
+  if (!existsSync(script)) {
+    say(`${script} is not built yet. Run "npm run build" once, then this command again.`);
+    process.exit(1);
+  }
   const { status } = spawnSync('node', [script, ...process.argv.slice(2)], { stdio: 'inherit' });
   process.exit(status ?? 1);
 };

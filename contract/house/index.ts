@@ -64,9 +64,9 @@ export const TickSchema = z.object({ tick: z.enum(['dark-texts', 'team', 'home-s
 
 export const ColoursSchema = z.object({ ground: z.string(), accent: z.string() });
 
-/** What the house has found wrong with its own data. */
+/** What the house has found wrong with its own data, or with how it is reached. */
 export const FindingSchema = z.object({
-  kind: z.enum(['log-damaged', 'secrets-sealed']),
+  kind: z.enum(['log-damaged', 'secrets-sealed', 'proxy-not-trusted']),
   at: TimeSchema,
   /** For whoever looks after the server. */
   detail: z.string(),

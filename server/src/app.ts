@@ -48,7 +48,8 @@ import { handleErrors } from './refused';
 import { repliesRoutes } from './replies/plugin';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
-import { everywhere } from './security/headers';
+import { everywhere, overTls } from './security/headers';
+import { isOverTls, PROXY_DETAIL, proxyProblem } from './security/proxy';
 import type { App, Routing, Services } from './services';
 import type { Settings } from './settings';
 import { shelfRoutes } from './shelf/plugin';
@@ -140,6 +141,16 @@ const sayFarewell = (app: App, { hub }: Services, done: () => void): void => {
 };
 
 /** Puts the server together without listening: tests talk to it through `inject`. */
+/** Says at the start, where it is looked for, that all visitors would be one address; what was said before goes by itself. */
+const noteProxy = (settings: Settings, { store, clock }: Services, app: FastifyInstance): void => {
+  if (!proxyProblem(settings)) {
+    store.findings.drop('proxy-not-trusted');
+    return;
+  }
+  app.log.error(PROXY_DETAIL);
+  store.findings.write({ kind: 'proxy-not-trusted', at: clock.now(), detail: PROXY_DETAIL });
+};
+
 export const buildApp = async (
   settings: Settings,
   services: Services,
@@ -175,9 +186,11 @@ export const buildApp = async (
     app.log.error({ problem }, 'nothing can be written: is the disk full, or may it only be read?'),
   );
   services.onReport((error) => app.log.error(error));
+  noteProxy(settings, services, app);
   handleErrors(app, services.disk);
+  const onEach = isOverTls(settings) ? { ...everywhere, ...overTls } : everywhere;
   app.addHook('onSend', async (_request, reply) => {
-    for (const [name, value] of Object.entries(everywhere)) {
+    for (const [name, value] of Object.entries(onEach)) {
       if (!reply.hasHeader(name)) reply.header(name, value);
     }
   });
@@ -205,7 +218,8 @@ export const buildApp = async (
     { config: { who: 'anybody' }, schema: { hide: true } },
     async (_request, reply) => {
       const ok = services.disk.canWrite();
-      return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok });
+      const set = proxyProblem(settings);
+      return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok, ...(set ? { set } : {}) });
     },
   );
   app.get('/openapi.json', { config: { who: 'anybody' }, schema: { hide: true } }, async () =>

@@ -1,7 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { handClock, systemClock } from './clock';
 import { type OpenHouse, openHouse } from './house';
-import { fromEnvironment, toSettings } from './settings';
+import { hostInAddress } from './security/proxy';
+import { fromEnvironment, settingsProblem, toSettings } from './settings';
 
 /**
  * Starts the server. With CLOCK=by-hand the process that started this one sets the time over the
@@ -27,7 +28,7 @@ const start = async (): Promise<void> => {
     process.send?.({ clockIs: byHand.now() });
   });
   const { port, firstCode } = house;
-  const address = `http://${settings.host}:${port}`;
+  const address = `http://${hostInAddress(settings.host)}:${port}`;
   process.stdout.write(`listening on ${address}\n`);
   if (firstCode) {
     const origin = settings.publicOrigin ?? address;
@@ -39,6 +40,6 @@ const start = async (): Promise<void> => {
 };
 
 start().catch((error) => {
-  process.stderr.write(`The server could not start: ${error.message}\n`);
+  process.stderr.write(`The server could not start: ${settingsProblem(error)}\n`);
   process.exit(1);
 });

@@ -100,6 +100,7 @@ import { createBuckets } from './security/bucket';
 import { createConnections } from './security/connections';
 import { createOrigins } from './security/origins';
 import { createOutside, type Outside, type Resolve } from './security/outside';
+import { hostInAddress } from './security/proxy';
 import { createSeal, type KeyFile, keyInMemory } from './security/seal';
 import type { Settings } from './settings';
 import { createShelfSaying } from './shelf/saying';
@@ -326,7 +327,8 @@ export const createServices = (
   });
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
-  const origin = (): string => settings.publicOrigin ?? `http://${settings.host}:${settings.port}`;
+  const origin = (): string =>
+    settings.publicOrigin ?? `http://${hostInAddress(settings.host)}:${settings.port}`;
   const sharedFiles = createSharedFiles({ store, seal, clock, origin });
   const alertMails = createAlertMails({
     store,

@@ -78,6 +78,33 @@ const SettingsSchema = z.object({
 export type Settings = Readonly<z.infer<typeof SettingsSchema>>;
 export type SettingsInput = z.input<typeof SettingsSchema>;
 
+/** By which variable each setting comes. */
+const variables: Readonly<Record<string, string>> = {
+  port: 'PORT',
+  host: 'HOST',
+  dataDir: 'DATA_DIR',
+  publicOrigin: 'PUBLIC_ORIGIN',
+  trustProxy: 'TRUST_PROXY',
+  mailPort: 'MAIL_PORT',
+  networksNear: 'NETWORKS_NEAR',
+  pushNear: 'PUSH_NEAR',
+  worldNear: 'DEMO_WORLD_NEAR',
+  appDir: 'APP_DIR',
+  logLevel: 'LOG_LEVEL',
+  limits: 'CONNECTIONS_OF_AN_ADDRESS',
+};
+
+/** What is wrong with settings, in a line each, by the variables that are to be set otherwise. */
+export const settingsProblem = (error: unknown): string => {
+  if (!(error instanceof z.ZodError)) return error instanceof Error ? error.message : String(error);
+  const wrong = new Set(
+    error.issues.map(({ path }) => variables[String(path[0])] ?? String(path[0])),
+  );
+  return [...wrong]
+    .map((name) => `${name} can’t be used as it is set. See docs/deploying.md for what it may be.`)
+    .join('\n');
+};
+
 /** Checks settings and fills in what is not said. Throws a ZodError that names the wrong one. */
 export const toSettings = (input: SettingsInput = {}): Settings =>
   Object.freeze(SettingsSchema.parse(input));

@@ -11,11 +11,15 @@ import { SESSION_MS, type SignedIn } from './sessions';
 const DEVICE_COOKIE = 'porch-device';
 const DEVICE_KNOWN_SECONDS = 400 * 24 * 3_600;
 
+/** Over TLS as the proxy says, or as the page does that asks: that it is one of ours has been looked at. */
+const isOverTls = ({ protocol, headers }: FastifyRequest): boolean =>
+  protocol === 'https' || (headers.origin?.startsWith('https:') ?? false);
+
 const cookieOf = (request: FastifyRequest) => ({
   path: '/',
   httpOnly: true,
   sameSite: 'lax' as const,
-  secure: request.protocol === 'https',
+  secure: isOverTls(request),
 });
 
 const deviceSecretOf = (request: FastifyRequest): string | null =>

@@ -154,6 +154,77 @@ describe('what must happen outside', () => {
     expect(standIn.asked[3]).toBe('post 3');
   });
 
+  it('goes by turns of those whose work it is, and leaves room beside one that is slow', async () => {
+    const shared = await openHouse({}, ':memory:', {
+      jobKinds: [kindOf('post', { atOnce: 4, atOnceOfOne: 2, atOnceOfGroup: 3 })],
+    });
+    const job = (n: number, belongs: string) => ({
+      ...{ key: `post ${n}`, kind: 'post', load: { n }, notBefore: shared.clock.now() },
+      belongs,
+    });
+    standIn.answers.push(...Array(20).fill('slow'));
+    await shared.services.write(() => {
+      for (let n = 0; n < 10; n += 1) shared.services.jobs.add(job(n, 'door-a wren'));
+      for (let n = 10; n < 20; n += 1) shared.services.jobs.add(job(n, 'door-a ada'));
+      shared.services.jobs.add(job(20, 'door-b emlyn'));
+      return { result: null, news: [] };
+    });
+    await until(() => (standIn.asked.length === 4 ? true : undefined));
+    const begun = standIn.asked.map((key) => Number(key.slice('post '.length)));
+    expect(begun).toContain(20);
+    const ofWren = begun.filter((n) => n < 10).length;
+    const ofAda = begun.filter((n) => n >= 10 && n < 20).length;
+    expect([ofWren + ofAda, ofWren > 0, ofAda > 0]).toEqual([3, true, true]);
+    standIn.release();
+    await shared.close();
+  });
+
+  it('is done in turn within its lane; what fails holds up its lane and no other', async () => {
+    const job = (n: number, lane: string) => ({
+      ...{ key: `post ${n}`, kind: 'post', load: { n }, notBefore: house.clock.now() },
+      lane,
+    });
+    standIn.answers.push('gone');
+    await house.services.write(() => {
+      for (const n of [1, 2]) house.services.jobs.add(job(n, 'to wren'));
+      house.services.jobs.add(job(3, 'to ada'));
+      return { result: null, news: [] };
+    });
+    await until(() => (noted.length === 1 ? true : undefined));
+    expect(noted).toEqual(['post 3']);
+    await until(() => (house.store.jobs.byKey('post 1')?.state === 'ready' ? true : undefined));
+    await later(10 * second);
+    await until(() => (noted.length === 3 ? true : undefined));
+    expect(noted).toEqual(['post 3', 'post 1', 'post 2']);
+  });
+
+  it('goes on in its lane when the first of it is given up, and takes it back in its place', async () => {
+    const job = (n: number) => ({
+      ...{ key: `post ${n}`, kind: 'post', load: { n }, notBefore: house.clock.now() },
+      lane: 'to wren',
+    });
+    standIn.answers.push('gone', 'gone', 'gone');
+    await house.services.write(() => {
+      house.services.jobs.add(job(1));
+      house.services.jobs.add(job(2));
+      return { result: null, news: [] };
+    });
+    for (const wait of [0, 10, 20]) {
+      await later(wait * second);
+      await until(() => (house.store.jobs.isAnyLeased() ? undefined : true));
+    }
+    await until(() => (noted.length === 1 ? true : undefined));
+    expect([noted, house.store.jobs.deadCount()]).toEqual([['post 2'], 1]);
+    await house.services.write(() => {
+      house.store.jobs.revive(house.store.jobs.byKey('post 1')?.id ?? 0, house.clock.now());
+      house.services.jobs.add(job(3));
+      return { result: null, news: [] };
+    });
+    await house.tick();
+    await until(() => (noted.length === 3 ? true : undefined));
+    expect(noted).toEqual(['post 2', 'post 1', 'post 3']);
+  });
+
   it('goes on beside a slow one of its own kind', async () => {
     standIn.answers.push('slow');
     for (const n of [1, 2, 3, 4]) await add(n);

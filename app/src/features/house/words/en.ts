@@ -108,11 +108,13 @@ export const en = {
     newest: (shown: number) => `The newest ${shown} are shown.`,
   },
   findings: {
-    title: 'Something is wrong with the data',
+    title: 'Something is wrong with this house',
     'log-damaged': (time: string) =>
       `When the house was started (${time}) the end of its log could not be read. What was written last before that may be missing. Compare with what you remember; a backup can be restored as docs/deploying.md says.`,
     'secrets-sealed': (time: string) =>
       `When the house was started (${time}) it could not open what some doors need to go in and out. Nothing was lost: put the file porch.key back where it was and start the house again, or connect those doors anew.`,
+    'proxy-not-trusted': (time: string) =>
+      `Since the start (${time}) this house can’t tell visitors apart: it doesn’t know of the proxy in front of it. Limits that should stop one person can stop everyone. Ask whoever looks after the server to set TRUST_PROXY.`,
     seen: 'I have read it',
   },
 };

@@ -138,7 +138,8 @@ const ReachedMark = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   return (
     <Text kind="small" tone={tone[state] as 'slate' | 'moss' | 'brick'}>
       {state === 'waiting' ? words().states.goingOut : words().states[state]}
-      {receipt?.why ? ` · ${whyInWords(receipt.why)}` : ''}
+      {/* Why something waits is said where the next answer is written. */}
+      {receipt?.why && state !== 'waiting' ? ` · ${whyInWords(receipt.why)}` : ''}
     </Text>
   );
 };

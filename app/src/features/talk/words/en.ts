@@ -174,7 +174,7 @@ export const en = {
     },
     by: (route: string, door: string) => `${route} (${door})`,
     heldUp: (why: string) =>
-      `Your last answer hasn’t gone out yet: ${why} We keep trying. It goes first, and what you write now follows it.`,
+      `Your last answer hasn’t gone out yet. ${why} What you write now follows it.`,
     network: {
       asText: 'Goes to them as a text message',
       always: (door: string) => `Goes to them by ${door}`,
