@@ -63,9 +63,16 @@ export const ShopAnswerSchema = z.object({
   link: z.string().max(2_000).default(''),
 });
 
+/**
+ * What shows that an order is theirs who stand in a conversation: a network or an answered mail has proved its contact;
+ * they gave its number and its contact, as the panel asks for both; or only one of these, which anybody can claim.
+ */
+export const orderShownBy = ['proven', 'pair', 'claim'] as const;
+export type OrderShownBy = (typeof orderShownBy)[number];
+
 /** Orders beside a conversation; `words`: as they are put into an answer, in the language of whoever reads it. */
 export const OrdersBesideSchema = z.object({
-  orders: z.array(OrderSaidSchema.extend({ words: z.string() })),
+  orders: z.array(OrderSaidSchema.extend({ words: z.string(), shownBy: z.enum(orderShownBy) })),
 });
 export type OrdersBeside = z.infer<typeof OrdersBesideSchema>;
 

@@ -74,7 +74,10 @@ test('an order stands beside the conversation and is put into the answer; the sh
   const screen = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
   await openVisitor(screen, 'And what about QF-1101?');
   await expect(screen.getByRole('complementary')).toContainText('QF-1101 · Packed');
+  // They named it and showed nothing: it is not put in by one tap.
   await screen.getByRole('button', { name: 'Put order QF-1101 into the answer' }).click();
+  await expect(screen.getByRole('textbox', { name: 'Your answer' })).toHaveValue('');
+  await screen.getByRole('button', { name: 'Put order QF-1101 into the answer anyway' }).click();
   await expect(screen.getByRole('textbox', { name: 'Your answer' })).toHaveValue(
     'Order QF-1101: Packed\nExpected on Tuesday 1 December\nhttps://carrier.example/1101',
   );

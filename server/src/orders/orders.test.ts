@@ -327,6 +327,29 @@ describe('where an order is', () => {
     expect((await beside())[0]).toBe('QF-1102');
   });
 
+  it('says what shows that it is theirs: proven, number and contact, or only one that anybody can claim', async () => {
+    await take(table(ada, 'QF-1103;ada@post.example;;Sent;;'));
+    const panel = await wren();
+    await panel.say('Where is my order QF-1101?');
+    const [row] = house.store.conversations.page('waiting', null, 1);
+    const shown = async () => {
+      const { body } = await house.ask('GET', `/api/conversations/${row?.id}/orders`, { cookie });
+      return Object.fromEntries(
+        body.orders.map((one: { number: string; shownBy: string }) => [one.number, one.shownBy]),
+      );
+    };
+    expect(await shown()).toEqual({ 'QF-1101': 'claim' });
+    const id = clientId();
+    panel.tell({ do: 'details', id, email: 'ada@post.example' });
+    await panel.hear('taken', (told) => told.id === id);
+    // Somebody typed the address of somebody else: of what they did not name that shows nothing.
+    expect(await shown()).toEqual({ 'QF-1101': 'pair', 'QF-1103': 'claim' });
+    const threadId = row?.threads[0]?.threadId ?? '';
+    const way = { threadId, kind: 'email', key: 'ada@post.example', address: 'ada@post.example' };
+    house.store.ways.write({ ...way, source: 'proven', at: house.clock.now() } as never);
+    expect(await shown()).toEqual({ 'QF-1101': 'proven', 'QF-1103': 'proven' });
+  });
+
   it('is put into an answer in the language of whoever reads it', async () => {
     await take(table(ada));
     const panel = await wren();

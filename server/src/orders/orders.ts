@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
-import type { Orders, OrdersTaken } from '@porch/contract/orders';
+import type { OrderShownBy, Orders, OrdersTaken } from '@porch/contract/orders';
 import { emailKey, phoneKey } from '@porch/core/contact';
 import type { ThreadState } from '@porch/core/conversation';
 import {
@@ -29,6 +29,11 @@ const DROPPED_AT_ONCE = 1_000;
 const BESIDE_MOST = 5;
 /** In so many of the newest messages an order is looked for by its number. */
 const MESSAGES_LOOKED_AT = 40;
+
+/** An order beside a conversation, and what shows that it is theirs. */
+export type OrderBeside = OrderSaid & { shownBy: OrderShownBy };
+
+const rank: { readonly [One in OrderShownBy]: number } = { proven: 0, pair: 1, claim: 2 };
 
 /** Who asks for an order, by what their tries are counted. */
 export interface OrderAsked {
@@ -87,17 +92,38 @@ export const createOrders = (services: {
   );
 
   /** By what they have said of themselves, and by numbers that stand in what they wrote. */
-  const ofThread = (thread: ThreadState): Order[] => {
+  const ofThread = (thread: ThreadState): OrderBeside[] => {
     const person = {
       emailKey: emailKey(thread.email),
       phone: thread.phone ? phoneKey(thread.phone, country()) : '',
     };
-    const said = store.entries
-      .threadBefore(thread.threadId, Number.MAX_SAFE_INTEGER, MESSAGES_LOOKED_AT)
+    const roll = store.entries.threadBefore(
+      thread.threadId,
+      Number.MAX_SAFE_INTEGER,
+      MESSAGES_LOOKED_AT,
+    );
+    const said = roll
       .flatMap((entry) => (entry.kind === 'visitor-said' ? [entry.text] : []))
       .reverse();
+    // Whoever was told by the door gave both.
+    const told = new Set(
+      roll.flatMap((entry) => (entry.kind === 'door-sign' && entry.order ? [entry.order] : [])),
+    );
     const named = orderKeysIn(said.join('\n')).flatMap((key) => store.orders.byNumber(key) ?? []);
-    return [...named, ...store.orders.ofPerson(person, BESIDE_MOST)];
+    const theirs = store.orders.ofPerson(person, BESIDE_MOST);
+    const proven = store.ways.of(thread.threadId).filter(({ source }) => source === 'proven');
+    const shownBy = (order: Order): OrderShownBy => {
+      if (proven.some(({ address }) => isOfOrder(order, address, country()))) return 'proven';
+      const hasNamed = named.some(({ number }) => number === order.number);
+      const isTheirs = [thread.email, thread.phone].some(
+        (contact) => contact !== '' && isOfOrder(order, contact, country()),
+      );
+      return told.has(order.number) || (hasNamed && isTheirs) ? 'pair' : 'claim';
+    };
+    return [...named, ...theirs].map((order) => ({
+      ...toOrderSaid(order),
+      shownBy: shownBy(order),
+    }));
   };
 
   return {
@@ -133,9 +159,14 @@ export const createOrders = (services: {
       return toOrderSaid(found.order);
     },
     /** Orders of whoever stands in a conversation, those first that they have named. */
-    beside: ({ threads }: ConversationRecord): OrderSaid[] => {
-      const all = threads.flatMap(ofThread).map(toOrderSaid);
-      return [...new Map(all.map((one) => [one.number, one])).values()].slice(0, BESIDE_MOST);
+    beside: ({ threads }: ConversationRecord): OrderBeside[] => {
+      const byNumber = new Map<string, OrderBeside>();
+      for (const one of threads.flatMap(ofThread)) {
+        const known = byNumber.get(one.number);
+        // Of two who stand together the one counts who has shown more.
+        if (!known || rank[one.shownBy] < rank[known.shownBy]) byNumber.set(one.number, one);
+      }
+      return [...byNumber.values()].slice(0, BESIDE_MOST);
     },
   };
 };

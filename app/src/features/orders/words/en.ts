@@ -58,6 +58,13 @@ export const en = {
       'what it answered could not be understood. It needs number, state, and email or phone.',
   } as Record<string, string>,
   beside: 'Orders',
+  shownBy: {
+    proven: 'Theirs: the contact is proven',
+    pair: 'They gave its number and its contact',
+    claim: 'Anyone could have said this: ask for the order number and its email or phone first',
+  },
+  putInAnyway: 'Put it in anyway',
+  putInAnywayOf: (number: string) => `Put order ${number} into the answer anyway`,
   expected: (day: string) => `expected ${day}`,
   follow: 'Follow it',
   putIn: (number: string) => `Put order ${number} into the answer`,
