@@ -258,6 +258,7 @@ export const buildApp = async (
   });
   app.addHook('onReady', async () => services.wires.begin());
   app.addHook('onClose', async () => {
+    services.afterwards.stop();
     services.darkroom.end();
     services.pusher.end();
     services.outside.end();

@@ -81,7 +81,6 @@ export const openHouse = async (
       services.refold.stop();
       services.dueTimes.stop();
       services.jobs.stop();
-      services.afterwards.stop();
       const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS).unref());
       await Promise.race([app.close(), inTime]);
       services.darkroom.end();

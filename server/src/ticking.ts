@@ -2,6 +2,8 @@ import type { Services } from './services';
 
 const TICK_MS = 1_000;
 const TIDY_MS = 600_000;
+/** By then nobody is asked any more about somebody who waited. */
+const ASKED_KEPT_MS = 30 * 24 * 3_600_000;
 const SWEEP_MS = 60_000;
 
 type Work = () => unknown;
@@ -37,6 +39,7 @@ export const tickOnce = (services: Services): Promise<void> => {
 export const startTicking = (services: Services) => {
   const {
     clock,
+    store,
     accounts,
     files,
     pictures,
@@ -69,6 +72,8 @@ export const startTicking = (services: Services) => {
     mailTaking.tidy,
     hours.tidy,
     promises.tidy,
+    store.jobs.tidy,
+    () => store.promises.tidy(clock.now() - ASKED_KEPT_MS),
     followUps.tidy,
     cards.tidy,
   ]);

@@ -19,6 +19,7 @@ export const leftReasons = [
   'too-long',
   'over',
   'two-years',
+  'holidays-differ',
   'minute-less',
   'reason-unsaid',
 ] as const;

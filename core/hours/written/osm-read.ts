@@ -13,6 +13,7 @@ import {
   type LeftOut,
   type LeftReason,
   type ReadHours,
+  sameSpans,
   spanFrom,
   withMore,
 } from './common';
@@ -158,6 +159,28 @@ const readRules = (rules: readonly Rule[], left: LeftOut[], today: Day): ReadHou
     }
   };
 
+  /** A rule takes the place of what an earlier one has on its days, also of what reaches into them past midnight. */
+  const endBefore = (days: readonly number[]): void => {
+    for (const day of days) {
+      const before = (day + 6) % 7;
+      if (days.includes(before)) continue;
+      week[before] = (week[before] ?? []).map(({ from, to }) => ({
+        from,
+        to: Math.min(to, DAY_MINUTES),
+      }));
+    }
+  };
+
+  /** It takes the place of what was said of holidays as well, where they fall on its days. */
+  const overHolidays = (rule: string, days: readonly number[]): void => {
+    const { onHolidays } = read;
+    if (onHolidays === null || onHolidays === 'usual') return;
+    const spans = onHolidays === 'closed' ? [] : onHolidays;
+    const isSameElsewhere = week.every((its, day) => days.includes(day) || sameSpans(its, spans));
+    if (isSameElsewhere) read.onHolidays = 'usual';
+    else left.push({ text: rule, why: 'holidays-differ' });
+  };
+
   const readRule = ({ text: rule, isMore }: Rule): void => {
     const list = weekdayList.exec(rule)?.[0] ?? '';
     const spans = timesOf(after(rule, list.length));
@@ -168,9 +191,11 @@ const readRules = (rules: readonly Rule[], left: LeftOut[], today: Day): ReadHou
     const { days, isHolidays } = list
       ? listed(list)
       : { days: weekdays.map((_name, index) => index), isHolidays: false };
+    if (!isMore) endBefore(days);
     for (const day of days) {
       week[day] = isMore ? tidySpans([...(week[day] ?? []), ...spans]) : spans;
     }
+    if (!isMore && !isHolidays) overHolidays(rule, days);
     if (isHolidays) read.onHolidays = withMore(isMore ? read.onHolidays : null, spans);
   };
 

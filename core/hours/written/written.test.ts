@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { spans } from '../../test-kit/spans';
-import { dayAfter, type OpeningHours, type Spans, tidySpans } from '../opening';
+import { DAY_MINUTES, dayAfter, type OpeningHours, type Spans, tidySpans } from '../opening';
 import { fromJsonLd, fromOsm, HOURS_TEXT_LONGEST, readHours, toJsonLd, toOsm } from '.';
+
+// The reference implementation of the notation (it has types of its own, which are not those that it exports).
+const OpeningHoursLibrary = require('opening_hours');
 
 const today = '2026-11-26';
 const closedWeek: Spans[] = Array.from({ length: 7 }, () => []);
@@ -97,6 +100,50 @@ describe("OpenStreetMap's notation", () => {
       '9:00-12:00 14:00-16:00',
     );
   });
+
+  // Each as the `opening_hours` library has it, whose specification says that a later rule overrides an earlier one.
+  it.each([
+    ['Mo-Fr 22:00-02:00; Sa off', ['22:00-24:00', '']],
+    ['Mo-Fr 22:00-02:00; Sa 10:00-12:00', ['22:00-24:00', '10:00-12:00']],
+    ['Sa 10:00-12:00; Fr 22:00-02:00', ['22:00-26:00', '10:00-12:00']],
+    ['Mo-Fr 22:00-02:00, Sa 10:00-12:00', ['22:00-26:00', '10:00-12:00']],
+    ['Mo-Su 22:00-02:00; Sa,Su off', ['22:00-24:00', '']],
+    ['Mo-Su 22:00-02:00; Su off', ['22:00-26:00', '22:00-24:00']],
+  ])(
+    'is read with a later rule over what reaches past midnight: %s',
+    (text, [friday, saturday]) => {
+      const { week, left } = fromOsm(text, today);
+      const shown = shownWeek(week);
+      expect([shown[4], shown[5]]).toEqual([friday, saturday]);
+      expect(left).toEqual([]);
+      const reference = new OpeningHoursLibrary(text);
+      // Friday 27 November 2026 and the night after it, by the hour.
+      for (let hour = 0; hour < 48; hour += 1) {
+        const at = new Date(2026, 10, 27, hour, 30);
+        const minute = hour * 60 + 30;
+        const isOpen = [
+          [3, minute + DAY_MINUTES],
+          [4, minute],
+          [5, minute - DAY_MINUTES],
+        ].some(([day = 0, its = 0]) => week[day]?.some(({ from, to }) => its >= from && its < to));
+        expect([text, hour, isOpen]).toEqual([text, hour, reference.getState(at)]);
+      }
+    },
+  );
+
+  it.each([
+    ['Su-Th,PH 10:00-12:00; Mo-Fr off', [{ from: 600, to: 720 }], ['holidays-differ']],
+    ['PH off; Mo-Fr 10:00-12:00', 'usual', []],
+    ['PH 10:00-12:00; Mo-Su 14:00-15:00', 'usual', []],
+    ['Mo-Fr 10:00-12:00; PH off', 'closed', []],
+  ])(
+    'is read with holidays as a later rule has them, or says that it cannot: %s',
+    (text, on, why) => {
+      const { onHolidays, left } = fromOsm(text, today);
+      expect(onHolidays).toEqual(on);
+      expect(left.map((one) => one.why)).toEqual(why);
+    },
+  );
 
   it('is read with holidays and days of their own', () => {
     const read = fromOsm(

@@ -437,6 +437,10 @@ describe('what a network hands over', () => {
       [1, 2, 3].map(() => few.ask('POST', '/in/snail-door-01', { body: Buffer.from('{}') })),
     );
     expect(outcomes.map(({ status }) => status).sort()).toEqual([401, 401, 429]);
+    // Another network that comes from the same address is another.
+    few.store.doors.add({ ...made, id: 'snail-door-02', publicId: 'snail-door-02' }, 0);
+    const other = await few.ask('POST', '/in/snail-door-02', { body: Buffer.from('{}') });
+    expect(other.status).toBe(401);
     await few.close();
   });
 });

@@ -1,4 +1,5 @@
 import type { Entry } from '@porch/core/conversation';
+import { isCannotWrite } from '../disk/disk';
 import type { News } from '../live/hub';
 import type { Store } from '../store';
 
@@ -16,6 +17,8 @@ export const forEach =
 const AT_ONCE = 200;
 /** So often at most, while much is written; what is asked for meanwhile is brought up to date first. */
 const EVERY_MS = 250;
+/** After it could not be written. */
+const AGAIN_MS = 5_000;
 /** More are read again when their turn comes, rather than kept. */
 const KEPT_MOST = 5_000;
 
@@ -63,21 +66,23 @@ export const createAfterwards = (services: {
     return isAll;
   };
 
-  const later = (): void => {
+  const turn = (): void => {
+    timer = null;
+    ranAt = performance.now();
+    try {
+      if (step()) return;
+      ranAt = 0;
+      later();
+    } catch (error) {
+      // A disk that takes nothing says so itself; it is tried again until it does.
+      if (!isCannotWrite(error)) report(error);
+      later(AGAIN_MS);
+    }
+  };
+
+  const later = (leastMs = 0): void => {
     if (timer || isStopped) return;
-    const waitMs = Math.max(0, ranAt + EVERY_MS - performance.now());
-    timer = setTimeout(() => {
-      timer = null;
-      ranAt = performance.now();
-      try {
-        if (!step()) {
-          ranAt = 0;
-          later();
-        }
-      } catch (error) {
-        report(error);
-      }
-    }, waitMs);
+    timer = setTimeout(turn, Math.max(leastMs, ranAt + EVERY_MS - performance.now()));
     timer.unref();
   };
 
@@ -98,7 +103,7 @@ export const createAfterwards = (services: {
       while (!step());
     },
     /** After a start: goes on where it was. */
-    begin: later,
+    begin: (): void => later(),
     stop: (): void => {
       isStopped = true;
       if (timer) clearTimeout(timer);

@@ -89,8 +89,8 @@ describe('writes of the same moment', () => {
     const house = await openHouse();
     const { door } = await setUp(house);
     const sender = { doorId: door.id, tokenHash: hashSecret(visitorToken('wren')) };
-    const failing = jest.spyOn(house.store.search, 'add').mockImplementationOnce(() => {
-      throw new Error('disk full');
+    const failing = jest.spyOn(house.store.entries, 'append').mockImplementationOnce(() => {
+      throw Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
     });
     const say = (id: string) =>
       house.services.visiting.message(sender, { id, text: id, fileIds: [], page: null }, false);

@@ -288,6 +288,21 @@ describe('what must happen outside', () => {
       expect((await house.ask('GET', '/api/jobs/dead', { cookie: helper })).status).toBe(403);
     });
 
+    it('is kept as long as there is room for newer ones', () => {
+      house.store.atOnce(() => {
+        for (let n = 0; n < 2_100; n += 1) {
+          house.store.jobs.add({ key: `lost ${n}`, kind: 'lost', load: {}, notBefore: 0 }, 0);
+        }
+        for (const job of house.store.jobs.take('lost', 0, 2_100)) {
+          house.store.jobs.bury(job, 'gone', 0);
+        }
+      });
+      house.store.jobs.tidy();
+      expect(house.store.jobs.deadCount()).toBe(2_000);
+      expect(house.store.jobs.byKey('lost 99')).toBeNull();
+      expect(house.store.jobs.byKey('lost 100')?.state).toBe('dead');
+    });
+
     it('is shown a page at a time, however much of it there is', async () => {
       const { cookie } = await setUp(house);
       house.store.atOnce(() => {

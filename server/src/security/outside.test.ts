@@ -66,18 +66,17 @@ describe('the first set-up', () => {
     expect(house.store.business.read()).toBeNull();
   });
 
+  it('takes whoever has the code, however many others have guessed: behind a proxy all may have one address', async () => {
+    const guessed = await Promise.all(Array.from({ length: 30 }, () => post('AAAA-AAAA')));
+    expect(guessed.at(-1)?.body.code).toBe('too-many');
+    expect((await post(house.services.firstCode.shown() ?? '')).status).toBe(200);
+  });
+
   it('takes the code as people type it', async () => {
     const code = house.services.firstCode.shown() ?? '';
     expect(code).toMatch(/^[2-9A-HJKMNP-Z]{4}-[2-9A-HJKMNP-Z]{4}$/);
     expect((await post(` ${code.toLowerCase().replace('-', ' ')} `)).status).toBe(200);
     expect(house.services.firstCode.shown()).toBeNull();
-  });
-
-  it('lets nobody guess: some tries a minute, whoever makes them', async () => {
-    for (let count = 0; count < 10; count += 1) await post('AAAA-AAAA');
-    expect((await post(house.services.firstCode.shown() ?? '')).body.code).toBe('too-many');
-    house.clock.advance(60_000);
-    expect((await post(house.services.firstCode.shown() ?? '')).status).toBe(200);
   });
 
   it.each([

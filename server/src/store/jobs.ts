@@ -45,6 +45,9 @@ const columns = 'id, key, kind, load, tries, lease, lane, belongs, why, made_at 
 /** Among so many places it is looked for work at a time. */
 const PLACES_LOOKED_AT_MOST = 1_000;
 
+/** So many that were given up are kept. */
+const DEAD_KEPT_MOST = 2_000;
+
 /** So many dead jobs are shown at a time. */
 export const DEAD_PAGE = 50;
 
@@ -131,6 +134,11 @@ export const jobsTable = (db: Db) => {
   const revive = db.prepare(
     `UPDATE jobs SET state = 'ready', not_before = ?, wait_ms = 0, tries = 0, why = NULL,
        died_at = NULL, named = 0, made_at = ? WHERE id = ? AND state = 'dead'`,
+  );
+  const dropDead = db.prepare(
+    `DELETE FROM jobs WHERE state = 'dead' AND id < coalesce((
+       SELECT id FROM jobs WHERE state = 'dead' ORDER BY id DESC LIMIT 1 OFFSET ?
+     ), 0)`,
   );
   const leave = db.prepare("DELETE FROM jobs WHERE id = ? AND state = 'dead'");
   const byKey = db.prepare<[string], JobRecord & { state: string; notBefore: number }>(
@@ -229,6 +237,10 @@ export const jobsTable = (db: Db) => {
     deadCount: (): number => deadCount.get()?.dead ?? 0,
     /** Lets a dead one be tried again; false when it is not there, or not dead. */
     revive: (id: number, now: number): boolean => revive.run(now, now, id).changes > 0,
+    /** Of those that were given up only the newest are kept: nobody goes through thousands. */
+    tidy: (): void => {
+      dropDead.run(DEAD_KEPT_MOST - 1);
+    },
     leave: (id: number): boolean => leave.run(id).changes > 0,
     /** Whether any is still to be done whose key begins so. */
     isAnyUnder: (prefix: string): boolean => under.get(prefix, `${prefix}\uffff`) !== undefined,

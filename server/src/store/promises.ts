@@ -13,7 +13,12 @@ export const promisesTable = (db: Db) => {
   const ask = db.prepare(
     'INSERT INTO late_asked VALUES (?, ?) ON CONFLICT DO UPDATE SET since = excluded.since',
   );
+  const tidy = db.prepare('DELETE FROM late_asked WHERE since < ?');
   return {
+    /** Forgets for whom it was asked long ago. */
+    tidy: (before: number): void => {
+      tidy.run(before);
+    },
     /** What was kept may lack what was added since. */
     settings: (): Partial<Promises> => JSON.parse(read.get()?.settings ?? '{}'),
     setSettings: (promises: Promises): void => {

@@ -48,6 +48,20 @@ describe('an answer that changes nothing by asking again', () => {
   });
 });
 
+describe('an answer of something between us and the house', () => {
+  it.each([
+    [413, 'too-large'],
+    [400, 'our-fault'],
+  ])('of %d is judged by its status', async (status, code) => {
+    globalThis.fetch = (async () =>
+      new Response('<html>nginx</html>', { status })) as unknown as typeof fetch;
+    const refused = await api
+      .upload('file-0000001', 'leaf.png', new Blob(['x']))
+      .catch((error: ApiError) => error);
+    expect(refused).toMatchObject({ status, refusal: { code } });
+  });
+});
+
 describe('a request', () => {
   afterEach(() => jest.useRealTimers());
 

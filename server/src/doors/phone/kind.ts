@@ -34,11 +34,13 @@ const mute: DoorCan = {
 
 const heardIn = (event: CallEvent): Heard => {
   const { call, from, at } = event;
+  // Exchanges write "anonymous" or "private" where a number is kept back: only a number is one.
+  const number = toE164(from, '');
   const said = {
     networkId: call,
-    from: from || `kept back ${call}`,
+    from: number ?? `kept back ${call}`,
     saidAt: at,
-    proves: from ? [{ kind: 'phone', address: from }] : [],
+    proves: number ? [{ kind: 'phone', address: number }] : [],
   };
   if (event.event === 'missed') return { inbounds: [{ ...said, text: '', call: { seconds: 0 } }] };
   if (!('recording' in event)) return {};

@@ -80,9 +80,15 @@ describe('the phone line', () => {
   });
 
   it('takes a call of somebody who keeps their number to themselves', async () => {
-    await told(event({ event: 'missed' }, ''));
-    expect(calls()).toHaveLength(1);
-    expect(here.house.store.conversations.byId(here.talk())?.state.phone).toBe('');
+    const words = ['', 'anonymous', 'Private number'];
+    for (const [at, from] of words.entries()) {
+      await told(event({ event: 'missed', call: `kept-back-${at}` }, from));
+    }
+    expect(calls()).toHaveLength(words.length);
+    const threads = here.roll('visitor-said').map(({ threadId }) => threadId ?? '');
+    // Nobody knows that these are one person.
+    expect(new Set(threads).size).toBe(words.length);
+    expect(threads.flatMap((id) => here.house.store.ways.of(id))).toEqual([]);
   });
 
   it('tells the exchange what callers hear: those whom it concerns while somebody is in, the message of the day otherwise', async () => {

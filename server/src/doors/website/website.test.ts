@@ -148,6 +148,27 @@ describe('the website door', () => {
   });
 });
 
+describe('a panel in a frame', () => {
+  it('may stand on a website that lets in only what says that it may come (COEP), with the picker in it', async () => {
+    const house = await openHouse();
+    const { door } = await setUp(house);
+    for (const path of [`/door/${door.publicId}/panel`, `/door/${door.publicId}/emoji`]) {
+      const { status, headers } = await house.ask('GET', path, {
+        headers: { accept: 'text/html' },
+      });
+      expect([path, status]).toEqual([path, 200]);
+      expect(headers).toMatchObject({
+        'cross-origin-embedder-policy': 'require-corp',
+        'cross-origin-resource-policy': 'cross-origin',
+      });
+    }
+    // What is nobody else's to read stays ours.
+    const { headers } = await house.ask('GET', '/api/house');
+    expect(headers['cross-origin-resource-policy']).toBe('same-origin');
+    await house.close();
+  });
+});
+
 describe('the pages', () => {
   it('come with a policy that allows nothing inline and nothing from elsewhere', async () => {
     const house = await openHouse();

@@ -111,6 +111,7 @@ export const en = {
       'too-long': 'more than there is room for',
       over: 'is over',
       'two-years': 'holidays are written out for two years',
+      'holidays-differ': 'holidays on these days differ from other holidays: set them one by one',
       'minute-less': 'a minute less, for this notation ends a day so',
       'reason-unsaid': 'what it is for is not written',
     } satisfies Record<LeftReason, string>,
