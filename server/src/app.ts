@@ -260,8 +260,10 @@ export const buildApp = async (
   app.addHook('onClose', async () => {
     services.afterwards.stop();
     services.darkroom.end();
+    services.mailReader.end();
     services.pusher.end();
     services.outside.end();
+    services.anywhere.end();
     services.mailboxes.stop();
     services.wires.stop();
     await services.mailPort.close();

@@ -84,7 +84,6 @@ export const openHouse = async (
       const inTime = new Promise((resolve) => setTimeout(resolve, STOP_LONGEST_MS).unref());
       await Promise.race([app.close(), inTime]);
       services.darkroom.end();
-      services.mailReader.end();
       spell.end();
       folder.close();
     },

@@ -519,6 +519,7 @@ export const createServices = (
     pulling,
     wires,
     outside,
+    anywhere,
     ringing,
     vapid,
     pusher,
