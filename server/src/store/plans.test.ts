@@ -48,6 +48,8 @@ const inTheBackground = [
   /^DELETE FROM orders WHERE key IN \(SELECT key FROM orders LIMIT \?\)/,
   // A whole roll, to fold it anew.
   /FROM entries e WHERE e\.thread_id = \? AND e\.seq >= \? ORDER BY e\.seq$/,
+  // Bounded by the same statement: what is older than a month.
+  /^DELETE FROM late_asked WHERE since < \?$/,
 ];
 
 const isInTheBackground = (sql: string): boolean =>
