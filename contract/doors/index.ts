@@ -62,6 +62,8 @@ export const InboundSchema = z.object({
     .object({
       rest: z.string(),
       subject: z.string().max(400),
+      /** Who sent it in their name (a website's form); only their word says who wrote. */
+      via: z.string().max(400).optional(),
       /** Pictures of it that lie elsewhere. */
       pictures: z.array(z.string().max(2_000)).max(PICTURES_ELSEWHERE_MOST),
     })

@@ -45,6 +45,7 @@ const whole: WholeEntries = {
     callBack: { phone: '+447700900123', at: 1_800_000_000_000 },
     isMail: true,
     hasRest: true,
+    via: 'no-reply@forms.example',
     subject: 'Two ferns',
     pictures: 3,
     setAside: 'automatic',

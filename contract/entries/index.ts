@@ -141,6 +141,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     callBack: CallBackSchema.optional(),
     isMail: z.boolean().optional(),
     hasRest: z.boolean().optional(),
+    via: z.string().optional(),
     subject: z.string().optional(),
     pictures: z.number().int().optional(),
     setAside: z.enum(setAsideReasons).optional(),

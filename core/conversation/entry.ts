@@ -165,6 +165,8 @@ export type Happening =
       /** It came by mail; and what else stood in that is kept apart. */
       isMail?: boolean;
       hasRest?: boolean;
+      /** Who sent the mail in their name, as a website's form does; absent: they sent it themselves. */
+      via?: string;
       /** What the mail is about, where that is not what the one before it was about. */
       subject?: string;
       /** So many pictures of it lie elsewhere, and are fetched only when somebody asks for them. */

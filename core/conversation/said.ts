@@ -20,7 +20,7 @@ export const amendedIn = (entries: readonly Entry[]): Amended =>
       .map((entry) => [entry.of, entry.kind === 'visitor-changed' ? entry.text : null]),
   );
 
-type FileCame = Pick<Extract<Entry, { kind: 'file-came' }>, 'file' | 'canRetry'>;
+type FileCame = Pick<Extract<Entry, { kind: 'file-came' }>, 'seq' | 'file' | 'canRetry'>;
 
 /** What became of the files of an entry that were coming, by their places: here, or null where they could not be had. */
 export type Came = ReadonlyMap<number, FileCame>;
@@ -62,11 +62,14 @@ const isSaid = (entry: Entry): entry is VisitorSaid => entry.kind === 'visitor-s
 const eachAsWritten = (entries: readonly Entry[]): readonly Entry[] => {
   const byThread = new Map<string | null, VisitorSaid[]>();
   for (const entry of entries.filter(isSaid)) {
-    byThread.set(entry.threadId, [...(byThread.get(entry.threadId) ?? []), entry]);
+    const theirs = byThread.get(entry.threadId);
+    if (theirs) theirs.push(entry);
+    else byThread.set(entry.threadId, [entry]);
   }
-  for (const [threadId, said] of byThread) byThread.set(threadId, [...said].sort(asWritten));
+  // The first one last, to be taken from the end.
+  for (const said of byThread.values()) said.sort((a, b) => asWritten(b, a));
   return entries.map((entry) =>
-    isSaid(entry) ? (byThread.get(entry.threadId)?.shift() ?? entry) : entry,
+    isSaid(entry) ? (byThread.get(entry.threadId)?.pop() ?? entry) : entry,
   );
 };
 

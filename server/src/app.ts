@@ -142,13 +142,18 @@ const sayFarewell = (app: App, { hub }: Services, done: () => void): void => {
 
 /** Puts the server together without listening: tests talk to it through `inject`. */
 /** Says at the start, where it is looked for, that all visitors would be one address; what was said before goes by itself. */
-const noteProxy = (settings: Settings, { store, clock }: Services, app: FastifyInstance): void => {
-  if (!proxyProblem(settings)) {
-    store.findings.drop('proxy-not-trusted');
-    return;
+const noteProxy = (settings: Settings, services: Services, app: FastifyInstance): void => {
+  const { store, clock, report } = services;
+  const kind = 'proxy-not-trusted';
+  const isWrong = proxyProblem(settings) !== null;
+  if (isWrong) app.log.error(PROXY_DETAIL);
+  try {
+    if (isWrong) store.findings.write({ kind, at: clock.now(), detail: PROXY_DETAIL });
+    else store.findings.drop(kind);
+  } catch (error) {
+    // A full disk is no reason not to open.
+    report(error);
   }
-  app.log.error(PROXY_DETAIL);
-  store.findings.write({ kind: 'proxy-not-trusted', at: clock.now(), detail: PROXY_DETAIL });
 };
 
 export const buildApp = async (

@@ -33,6 +33,7 @@ const ofMessages: ReadonlySet<string> = new Set([
   'file-too-large',
   'file-elsewhere',
   'file-gone',
+  'not-now',
 ]);
 
 export const isOfDoor = (why: string): boolean => !ofMessages.has(why);

@@ -33,11 +33,22 @@ const LOOKED_AT_MOST = 80;
 const DAY_MS = 24 * 3_600_000;
 /** An answer that comes later than this is worth nothing, where its network sets no shorter time. */
 const WORTH_MS = 3 * DAY_MS;
-/** A network is asked so often whether it works again; after an hour of it, less often. */
+/** A network is asked so often whether it works again. */
 const AGAIN_LONGEST_MS = 60_000;
 
 /** So long a network may take with one message, where its door says nothing else. */
 const SEND_LONGEST_MS = 60_000;
+
+/** What somebody of the team has to mend; all else passes by itself. */
+const toMend: ReadonlySet<string> = new Set([
+  'key-refused',
+  'key-missing',
+  'secret-sealed',
+  'mail-not-set',
+  'mail-sign-in',
+  'mail-encryption',
+]);
+const needsSomebody = (why: string): boolean => toMend.has(why);
 
 /** What is said to one person at one door leaves in the order in which it was said. */
 const laneOf = (doorId: string, address: string): string => `deliver ${doorId} ${address}`;
@@ -135,9 +146,10 @@ export const createDelivering = (services: {
     const known = store.deliveries.bySeq(seq);
     const entry = store.entries.bySeq(seq);
     const conversation = persons.standing(entry?.threadId ?? '');
-    if (known?.step !== 'waiting' || known.why === why || !entry || !conversation) {
-      return { result: null, news: [] };
-    }
+    if (known?.step !== 'waiting' || !entry || !conversation) return { result: null, news: [] };
+    // A network that fails now so and now otherwise for days is told of once.
+    const isTold = known.why !== null && needsSomebody(known.why) === needsSomebody(why);
+    if (isTold) return { result: null, news: [] };
     store.deliveries.update({ ...known, why });
     const happening = { kind: 'receipt' as const, of: seq, step: 'waiting' as const, why };
     const recording = { id: newId(), happening };

@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../test-kit/network-house';
 import { madeNetworks } from '../../test-kit/networks';
 import { clientId } from '../../test-kit/panel';
+import { Refused } from '../refused';
 
 const hour = 3_600_000;
 
@@ -151,6 +152,23 @@ describe.each(madeNetworks.map((network) => [network.kind, network] as const))(
         expect(here.far.took()).toEqual(['a0', 'a1', 'a2', 'a3']);
       },
     );
+
+    it('tells once that an answer waits, however its network fails meanwhile, and again where somebody has to mend it', async () => {
+      await here.says('a');
+      here.far.sendsFail = { status: 503 };
+      await here.answer('first');
+      const waits = () => here.roll('receipt').map(({ why }) => why);
+      await becomes(() => waits().length === 1 && here.isAtRest());
+      for (const status of [429, 503, 429, 503, 401]) {
+        const asked = here.far.asked.length;
+        here.far.sendsFail = { status };
+        here.house.clock.advance(120_000);
+        await here.house.tick();
+        await becomes(() => here.far.asked.length > asked && here.isAtRest());
+      }
+      await becomes(() => waits().length === 2);
+      expect(waits()).toEqual(['network-broken', 'key-refused']);
+    });
 
     it('holds up nobody else with what it does not take for one', async () => {
       await here.says('a');
@@ -424,6 +442,24 @@ describe.each(pictured.map((network) => [network.kind, network] as const))(
       );
       await becomes(() => here.roll('file-came').length === 2);
       expect(cameFor(said?.seq).at(-1)?.file).not.toBeNull();
+    });
+
+    it('loses no picture because there was too much at once', async () => {
+      here.far.files.set('leaf', await leafPng());
+      const { encode } = here.house.services.darkroom;
+      const crowded = jest.spyOn(here.house.services.darkroom, 'encode');
+      crowded.mockImplementationOnce(async () => {
+        throw new Refused('too-many', { waitMs: 1 });
+      });
+      await here.says('a', 0, { pictures: [network.picture('leaf')] });
+      await becomes(() => crowded.mock.calls.length === 1 && here.isAtRest());
+      expect(here.roll('file-came')).toEqual([]);
+      expect(here.house.store.doors.health(here.doorId).failingSince).toBeNull();
+      crowded.mockImplementation(encode);
+      here.house.clock.advance(5_000);
+      await here.house.tick();
+      await becomes(() => here.roll('file-came').length === 1);
+      expect(here.roll('file-came')[0]?.file).not.toBeNull();
     });
 
     it('asks for nothing more once its door was taken away', async () => {

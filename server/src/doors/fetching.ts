@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Inbound, RemoteFile } from '@porch/contract/doors';
 import type { Entry } from '@porch/core/conversation';
 import type { Clock } from '../clock';
+import { isCannotWrite } from '../disk/disk';
 import type { Files } from '../files/files';
 import type { Written } from '../inbox/batch';
 import type { Receive } from '../inbox/receive';
@@ -41,6 +42,15 @@ const idOf = ({ threadId, entryId, place }: FetchJob): string =>
 
 const keyOf = (threadId: string, entryId: string, place: number): string =>
   `fetch ${threadId} ${entryId} ${place}`;
+
+/**
+ * Bytes that are refused stay so, and what may never be asked for: nobody has to look at it. That there was too much at
+ * once is no word on a file.
+ */
+const isForGood = (error: unknown): boolean =>
+  error instanceof JobFailed
+    ? error.isFinal && error.why !== FILE_GONE
+    : error instanceof Refused && error.code !== 'too-many';
 
 /** Those of one writer share what there is to fetch with; those of one door go when it goes. */
 const placeOf = (doorId: string, threadId: string): string => `${doorId} ${threadId}`;
@@ -112,13 +122,8 @@ export const createFetching = (services: {
       try {
         return await fetched(job, madeAt, signal);
       } catch (error) {
-        // Bytes that are refused stay so, and what may never be asked for: nobody has to look at it.
-        const isForGood =
-          error instanceof JobFailed
-            ? error.isFinal && error.why !== FILE_GONE
-            : error instanceof Refused;
-        if (isForGood) return null;
-        throw error;
+        if (isForGood(error)) return null;
+        throw error instanceof Refused || isCannotWrite(error) ? new JobFailed('not-now') : error;
       }
     },
     note: (job, fileId) => {

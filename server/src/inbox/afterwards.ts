@@ -23,8 +23,8 @@ const AGAIN_MS = 5_000;
 const KEPT_MOST = 5_000;
 
 /**
- * What follows from what was written and no acknowledgement waits for: that it can be found, counts, what is learned. It happens after the
- * commit, from the entries themselves, and goes on where it was after a kill: how far it is stands in the same
+ * What follows from what was written and no acknowledgement waits for: that it can be found, counts, what is learned.
+ * It happens after the commit, from the entries themselves, and goes on where it was after a kill: how far it is stands in the same
  * transaction as what it did.
  */
 export const createAfterwards = (services: {
@@ -46,38 +46,58 @@ export const createAfterwards = (services: {
     return { entries, isAll: entries.length < AT_ONCE };
   };
 
-  /** One stretch; true when there is no more. */
+  /** All of it for these entries, and how far it is, at once. */
+  const doAll = (entries: readonly Entry[]): void =>
+    store.atOnce(() => {
+      for (const one of all) one(entries);
+      store.afterwards.setMark(entries.at(-1)?.seq ?? 0);
+    });
+
+  /** Each apart: one of them that cannot be counted is passed over, so that it stops nothing that comes after it. */
+  const doEach = (entries: readonly Entry[]): void => {
+    for (const entry of entries) {
+      try {
+        doAll([entry]);
+      } catch (error) {
+        if (isCannotWrite(error)) throw error;
+        report(error);
+        store.afterwards.setMark(entry.seq);
+      }
+    }
+  };
+
+  /** One stretch; true when there is no more. Fails where nothing can be written. */
   const step = (): boolean => {
     const { entries, isAll } = next();
-    const last = entries.at(-1);
-    if (last) {
-      try {
-        store.atOnce(() => {
-          for (const one of all) one(entries);
-          store.afterwards.setMark(last.seq);
-        });
-      } catch (error) {
-        // What was not done is read again.
-        fresh = null;
-        throw error;
-      }
+    try {
+      if (entries.length > 0) doAll(entries);
+    } catch (error) {
+      // What was not done is read again.
+      fresh = null;
+      if (isCannotWrite(error)) throw error;
+      doEach(entries);
     }
     if (isAll && fresh === null) fresh = [];
     return isAll;
   };
 
+  /** True when all that could be done is done; a disk that takes nothing says so itself, and is tried again. */
+  const tryStep = (): boolean => {
+    try {
+      return step();
+    } catch (error) {
+      if (!isCannotWrite(error)) throw error;
+      later(AGAIN_MS);
+      return true;
+    }
+  };
+
   const turn = (): void => {
     timer = null;
     ranAt = performance.now();
-    try {
-      if (step()) return;
-      ranAt = 0;
-      later();
-    } catch (error) {
-      // A disk that takes nothing says so itself; it is tried again until it does.
-      if (!isCannotWrite(error)) report(error);
-      later(AGAIN_MS);
-    }
+    if (tryStep()) return;
+    ranAt = 0;
+    later();
   };
 
   const later = (leastMs = 0): void => {
@@ -97,10 +117,10 @@ export const createAfterwards = (services: {
       if (fresh && fresh.length > KEPT_MOST) fresh = null;
       if (has) later();
     },
-    /** Brings it up to date now: whoever asks for a count is to be told the right one. */
+    /** Brings it up to date now, as far as the disk lets it: a count that is asked for is the right one. */
     catchUp: (): void => {
       if (fresh?.length === 0) return;
-      while (!step());
+      while (!tryStep());
     },
     /** After a start: goes on where it was. */
     begin: (): void => later(),

@@ -62,6 +62,8 @@ export interface Message {
   language?: string;
   /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
   rest?: string;
+  /** Who sent that mail in their name; '' or absent: they did. */
+  via?: string;
   /** What the mail that it came in is about, and where the pictures of it lie that are elsewhere. */
   subject?: string;
   pictures?: readonly string[];
@@ -215,6 +217,7 @@ export const createReceive = (services: {
           ...language,
           ...mail,
           ...rest,
+          ...(typed.via ? { via: typed.via } : {}),
           ...(subject ? { subject } : {}),
           ...(pictures.length > 0 ? { pictures: pictures.length } : {}),
           ...(typed.setAside ? { setAside: typed.setAside } : {}),

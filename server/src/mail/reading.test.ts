@@ -75,6 +75,24 @@ describe('what a mail says', () => {
     expect((await readMail(bytes)).said).toBe(wordy);
   });
 
+  it('is the plain part where the other form has a long signature besides', async () => {
+    const lines = [
+      'MIME-Version: 1.0',
+      'Content-Type: multipart/alternative; boundary=b',
+      '',
+      '--b',
+      'Content-Type: text/plain',
+      '',
+      'Yes, two.',
+      '--b',
+      'Content-Type: text/html',
+      '',
+      '<p>Yes, <b>two</b>.</p><p>Wren Ash, Ash and Daughters, 12 Mill Lane, makers of fine pots</p>',
+      '--b--',
+    ];
+    expect((await readMail(mail([...head, ...lines]))).said).toBe('Yes, two.');
+  });
+
   it('is the plain part where that says as much, with what was quoted by hand', async () => {
     const lines = [
       'MIME-Version: 1.0',

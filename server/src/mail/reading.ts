@@ -128,6 +128,10 @@ const asText = (html: string): string => {
   return shallowAsText(depthOf(read) > DEPTH_MOST ? read.replace(BOXES, '<br>') : read);
 };
 
+/** So much of a text, in characters, tells whether it stands in another. */
+const ALIKE_LONGEST = 200;
+const squeezed = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+
 const wordCount = (text: string): number => text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0;
 
 /** Of what a plain part says less than so much of what the other form says stands in its place ("see the HTML part"). */
@@ -141,6 +145,9 @@ const textIn = ({ text = '', html }: ParsedMail): string => {
   const plainWords = wordCount(text);
   if (plainWords > STUB_MOST) return text;
   const other = asText(html);
+  // Where the other form says the same and more (a signature, a notice), the plain one is what was written.
+  if (plainWords > 0 && squeezed(other).includes(squeezed(text).slice(0, ALIKE_LONGEST)))
+    return text;
   return plainWords < wordCount(other.replace(/\[https?:[^\]\s]*\]/g, '')) * STUB_SHARE
     ? other
     : text;

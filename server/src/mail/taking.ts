@@ -49,6 +49,13 @@ export interface RefusalMailJob {
   messageId: string | null;
 }
 
+/** Who is to be answered; `via`: who sent it in their name, '' for themselves. */
+interface Writer {
+  from: string;
+  name: string;
+  via: string;
+}
+
 /** Whose a mail is that is held back. */
 interface Held {
   isOfTeam?: boolean;
@@ -281,22 +288,24 @@ export const createMailTaking = (services: {
     return isJunk(mail.headers) ? 'junk' : undefined;
   };
 
+  /** Who sent a mail: where it names nobody, or more than one, whoever handed it over. */
+  const senderOf = (mail: ReadMail, envelopeFrom: string): Writer => ({
+    from: (toEmail(mail.from) ?? toEmail(envelopeFrom) ?? '').toLowerCase(),
+    name: mail.fromName,
+    via: '',
+  });
+
   /**
-   * Who is to be answered. Where a mail names nobody, or more than one, whoever handed it over has sent it; where it
+   * Who is to be answered: whoever sent it or, where it
    * names somebody else to be answered (a website's form that sends what was filled in), it is that person who wrote.
    */
-  const writerOf = (
-    mail: ReadMail,
-    envelopeFrom: string,
-  ): { from: string; name: string; isByForm: boolean } => {
-    const sender = (toEmail(mail.from) ?? toEmail(envelopeFrom) ?? '').toLowerCase();
+  const writerOf = (mail: ReadMail, envelopeFrom: string): Writer => {
+    const sender = senderOf(mail, envelopeFrom);
     const other = (toEmail(mail.replyTo) ?? '').toLowerCase();
     const isOurs = other !== '' && (lookUp([other]) !== null || doorFor([other]) !== null);
     const isList = mail.headers['list-id'] !== undefined;
-    if (!other || other === sender || isOurs || isList) {
-      return { from: sender, name: mail.fromName, isByForm: false };
-    }
-    return { from: other, name: mail.replyToName, isByForm: true };
+    if (!other || other === sender.from || isOurs || isList) return sender;
+    return { from: other, name: mail.replyToName, via: sender.from };
   };
 
   /** A mail to the business, or one more of somebody who wrote before; `isProven`: it came to an address that only they know. */
@@ -307,7 +316,8 @@ export const createMailTaking = (services: {
     envelopeFrom: string,
     isProven: boolean,
   ): Promise<'nobodys' | null> => {
-    const writer = writerOf(mail, envelopeFrom);
+    // What came to an address that only they know is of whoever has it: another name in it proves nobody.
+    const writer = isProven ? senderOf(mail, envelopeFrom) : writerOf(mail, envelopeFrom);
     const { from } = writer;
     if (!from) return 'nobodys';
     const thread = receive.threadFor({ doorId: door.id, address: from });
@@ -324,11 +334,11 @@ export const createMailTaking = (services: {
       saidAt: mail.writtenAt ?? undefined,
       email: from,
       proves: isProven ? [{ kind: 'email', address: from }] : [],
-      setAside: setAsideFor(mail, writer.isByForm ? from : envelopeFrom),
+      setAside: setAsideFor(mail, writer.via ? from : envelopeFrom),
     };
     const networkId = `${mail.id} ${from}`;
     const subject = cleanLine(mail.subject).slice(0, SUBJECT_TAKEN_LONGEST);
-    const mailed = { rest: mail.rest, subject, pictures: mail.pictures };
+    const mailed = { rest: mail.rest, subject, pictures: mail.pictures, via: writer.via };
     const text = mail.isUnreadable
       ? kindInWords('unreadable')
       : isEncrypted(mail.headers)

@@ -1,5 +1,6 @@
 import { openHouse, owner, setUp } from '../../test-kit/house';
 import { settingsProblem, toSettings } from '../settings';
+import { openDatabase } from '../store/database';
 import { hostInAddress } from './proxy';
 
 const overTls = { publicOrigin: 'https://porch.example' };
@@ -15,6 +16,14 @@ describe('a house that is reached over TLS', () => {
     expect(house.store.findings.all()).toMatchObject([
       { kind: 'proxy-not-trusted', detail: expect.stringContaining('TRUST_PROXY=1') },
     ]);
+    await house.close();
+  });
+
+  it('opens all the same where that cannot be written down', async () => {
+    const db = openDatabase(':memory:');
+    db.exec(`CREATE TRIGGER full BEFORE INSERT ON findings BEGIN SELECT RAISE(ABORT, 'full'); END`);
+    const house = await openHouse(overTls, '', { db });
+    expect((await house.ask('GET', '/healthz')).body.set).toBe('TRUST_PROXY');
     await house.close();
   });
 

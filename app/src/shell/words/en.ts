@@ -88,6 +88,7 @@ export const en = {
     'network-broken': 'The network does not work at the moment. It is tried again.',
     'network-gone':
       'At this address there is nothing of that kind. Look at the address in House, Doors.',
+    'not-now': 'There was too much at once. We try again.',
     'file-gone': 'The file isn’t there any longer. Ask them to send it again.',
     'network-refused': 'The network refused it.',
     'key-refused': 'The key was refused. Put a new one in at House, Doors.',

@@ -117,6 +117,8 @@ describe('a door to mails', () => {
     await filled('Emlyn', 'Two ferns?');
     expect(said().map(({ setAside }) => setAside)).toEqual([undefined, undefined]);
     expect(new Set(said().map(talkOf)).size).toBe(2);
+    // That they wrote is the form's word: who sent it is told beside it.
+    expect(said().map(({ via }) => via)).toEqual(Array(2).fill('no-reply@forms.example'));
     const names = inGroup('waiting').map(({ state }) => [state.name, state.email]);
     expect(names.sort()).toEqual([
       ['Ada', 'ada@post.example'],
@@ -124,6 +126,29 @@ describe('a door to mails', () => {
     ]);
     const mail = await answered('Yes, one.');
     expect(mail?.envelopeTo).toEqual(['ada@post.example']);
+  });
+
+  it('proves nobody but whoever was written to, whatever else it names to be answered', async () => {
+    await write({});
+    await answered('Yes, two.');
+    // Somebody has this address proven already.
+    await write({ from: 'Ada <ada@post.example>', text: 'Ada here' });
+    const ada = roll('visitor-said').at(-1);
+    house.store.ways.write({
+      threadId: ada?.threadId ?? '',
+      kind: 'email',
+      key: 'ada@post.example',
+      address: 'ada@post.example',
+      source: 'proven',
+      at: house.clock.now(),
+    });
+    const to = out.mails.at(-1)?.replyTo?.value[0]?.address ?? '';
+    await write({ to, headers: { 'Reply-To': 'ada@post.example' }, text: 'I am Ada, believe me' });
+    const claim = roll('visitor-said').at(-1);
+    expect(claim?.text).toBe('I am Ada, believe me');
+    expect(talkOf(claim)).not.toBe(talkOf(ada));
+    expect(claim?.threadId).toBe(said()[0]?.threadId);
+    expect(roll('joined')).toEqual([]);
   });
 
   it('is of its sender where it is to be answered to us, to more than one, or to a list', async () => {

@@ -35,12 +35,12 @@ const mute: DoorCan = {
 const heardIn = (event: CallEvent): Heard => {
   const { call, from, at } = event;
   // Exchanges write "anonymous" or "private" where a number is kept back: only a number is one.
-  const number = toE164(from, '');
+  const isNumber = /^\+?\d[\d\s().-]{3,}$/.test(from);
   const said = {
     networkId: call,
-    from: number ?? `kept back ${call}`,
+    from: isNumber ? from : `kept back ${call}`,
     saidAt: at,
-    proves: number ? [{ kind: 'phone', address: number }] : [],
+    proves: isNumber ? [{ kind: 'phone', address: from }] : [],
   };
   if (event.event === 'missed') return { inbounds: [{ ...said, text: '', call: { seconds: 0 } }] };
   if (!('recording' in event)) return {};

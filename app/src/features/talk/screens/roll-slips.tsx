@@ -219,6 +219,7 @@ const VisitorSlip = ({
         <Text kind="small" tone="slate" aria-label={exactly(saidAt, zone)}>
           {momentInWords(saidAt, now, zone)} ·{' '}
           {entry.isMail ? words().conversation.byMail : facts.byDoor(thread?.doorId ?? '')}
+          {entry.via ? ` · ${words().conversation.sentBy(entry.via)}` : ''}
           {door && !facts.byDoor(thread?.doorId ?? '').includes(door) ? ` (${door})` : ''}
           {entry.setAside ? ` · ${words().conversation.setAside[entry.setAside]}` : ''}
           {entry.tapped && !entry.setAside
@@ -246,11 +247,11 @@ const VisitorSlip = ({
           ) : null}
           {text ? <Linked text={text} /> : null}
           <Files files={filesOf(entry, came)} open={facts.openPicture} />
-          {entry.coming?.map((name, place) =>
+          {[...(entry.coming ?? []).entries()].map(([place, name]) =>
             came?.get(place)?.file ? null : (
               <FileOnItsWay
-                // biome-ignore lint/suspicious/noArrayIndexKey: its place is what it is.
-                key={place}
+                // Another word on it makes it another: what was asked of it is over.
+                key={`${place} ${came?.get(place)?.seq ?? 0}`}
                 entry={entry}
                 name={name}
                 isMissing={came?.has(place) ?? false}

@@ -30,6 +30,7 @@ export const en = {
     coming: (name: string) => `On its way: ${name}`,
     comingAgain: (name: string) => `Trying again: ${name}`,
     byMail: 'by email',
+    sentBy: (address: string) => `sent by ${address}`,
     changed: 'changed',
     withdrawn: 'Taken back by them',
     theyChanged: 'They changed what they had said',
