@@ -96,7 +96,7 @@ test('one shows a public name and a face, and changes the password by the old on
   await screen.getByLabel('The old one').fill('wrong');
   await screen.getByLabel('The new one').fill('fern-by-another-window');
   await screen.getByRole('button', { name: 'Change it' }).click();
-  await expect(screen.getByRole('alert').last()).toContainText('The old password is not right');
+  await expect(screen.getByRole('alert').last()).toContainText('That password isn’t right');
   await screen.getByLabel('The old one').fill(owner.password);
   await screen.getByRole('button', { name: 'Change it' }).click();
   await expect(screen.getByText('Your other devices are signed out')).toBeVisible();

@@ -80,12 +80,12 @@ export const en = {
     'mail-elsewhere': 'Mail to this address does not come to this house. Look at House, Mail.',
     'network-inside':
       'Its address leads into this house’s own network. Write the one that it has on the internet.',
-    'network-too-slow': 'The network took too long to answer. It is tried again.',
-    'network-unreachable': 'The network cannot be reached. It is tried again.',
+    'network-too-slow': 'The network took too long to answer. We keep trying.',
+    'network-unreachable': 'The network can’t be reached. We keep trying.',
     'network-unencrypted':
       'The connection to the network could not be encrypted, so no password was told.',
-    'network-too-many': 'The network wants it later. It is tried again.',
-    'network-broken': 'The network does not work at the moment. It is tried again.',
+    'network-too-many': 'The network asks us to wait. We try again then.',
+    'network-broken': 'The network isn’t working right now. We keep trying.',
     'network-gone':
       'At this address there is nothing of that kind. Look at the address in House, Doors.',
     'not-now': 'There was too much at once. We try again.',
@@ -93,8 +93,7 @@ export const en = {
     'network-refused': 'The network refused it.',
     'key-refused': 'The key was refused. Put a new one in at House, Doors.',
     'key-missing': 'Its key is not there. Put it in at House, Doors.',
-    'answer-not-understood':
-      'What the network answered could not be understood. It is tried again.',
+    'answer-not-understood': 'We couldn’t understand what the network answered. We keep trying.',
     'window-closed': 'The network let it through no more: they wrote too long ago.',
     'door-mute': 'There is no door to text messages any more by which it could go out.',
     'person-stopped': 'They want nothing more by this door.',
@@ -173,7 +172,7 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'shelf-gone':
     'Something of it is not on the shelf any more. Nothing was sent; what you wrote is kept.',
   'card-gone': 'This question is not answered here any more. Nothing was sent.',
-  'password-wrong': 'The old password is not right. Nothing was changed.',
+  'password-wrong': 'That password isn’t right. Nothing was changed.',
   'consent-needed': 'The visitor has not agreed yet. Nothing was kept.',
   'email-taken': 'Somebody with this email is on the team already. Use another one.',
   'changed-meanwhile': 'Somebody changed this meanwhile. What you did is kept here.',

@@ -114,7 +114,7 @@ export const en = {
     'secrets-sealed': (time: string) =>
       `When the house was started (${time}) it could not open what some doors need to go in and out. Nothing was lost: put the file porch.key back where it was and start the house again, or connect those doors anew.`,
     'proxy-not-trusted': (time: string) =>
-      `Since the start (${time}) this house can’t tell visitors apart: it doesn’t know of the proxy in front of it. Limits that should stop one person can stop everyone. Ask whoever looks after the server to set TRUST_PROXY.`,
+      `This house can’t tell visitors apart since it started (${time}). It doesn’t know about the proxy in front of it. Limits meant for one person can stop everyone. Ask the person who looks after the server to set TRUST_PROXY.`,
     seen: 'I have read it',
   },
 };

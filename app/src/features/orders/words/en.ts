@@ -59,9 +59,9 @@ export const en = {
   } as Record<string, string>,
   beside: 'Orders',
   shownBy: {
-    proven: 'Theirs: the contact is proven',
-    pair: 'They gave its number and its contact',
-    claim: 'Anyone could have said this: ask for the order number and its email or phone first',
+    proven: 'It’s theirs: proven by their email or phone',
+    pair: 'They gave its number and the email or phone on it',
+    claim: 'We don’t know it’s theirs. Ask for its number and the email or phone on it.',
   },
   putInAnyway: 'Put it in anyway',
   putInAnywayOf: (number: string) => `Put order ${number} into the answer anyway`,

@@ -23,7 +23,7 @@ export const en = {
     door: 'by the website',
     byDoor: (door: string) => `by ${door}`,
     missing: (name: string) =>
-      name ? `${name} could not be had from there` : 'Something that cannot be shown here',
+      name ? `We couldn’t get ${name}` : 'Something that can’t be shown here',
     stopped: (word: string) => `“${word}”: they want nothing more by this door`,
     started: (word: string) => `“${word}”: they can be answered by this door again`,
     sendAgain: 'Try again',
