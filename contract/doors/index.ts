@@ -37,6 +37,8 @@ export const CallSchema = z.object({ seconds: z.number().int().nonnegative() });
 export const InboundSchema = z.object({
   doorId: IdSchema,
   networkId: NetworkIdSchema,
+  /** Whoever writes chooses that id, and may choose one again; what their server calls it, '' where it does not say. */
+  serverId: z.string().max(200).optional(),
   /** Who wrote, as the network calls them. */
   from: NetworkIdSchema,
   /** What they call themselves there; '' where the network does not say. */

@@ -136,9 +136,9 @@ export const createFetching = (services: {
 
   const begin = (said: Inbound, remote: readonly RemoteFile[]): Written<string> => {
     const { doorId, networkId } = said;
-    const isKnown = store.deliveries.seen(doorId, networkId) !== null;
-    const coming = remote.map(({ name }) => name);
-    const taken = receive.inboundNow({ ...said, coming });
+    const whole = { ...said, coming: remote.map(({ name }) => name) };
+    const isKnown = receive.isKnown(whole);
+    const taken = receive.inboundNow(whole);
     const seen = store.deliveries.seen(doorId, networkId);
     if (isKnown || !seen?.entryId) return taken;
     const { threadId, entryId } = seen;

@@ -33,6 +33,7 @@ import type { Write, Written } from './batch';
 import type { Claims } from './claims';
 import type { Persons } from './persons';
 import type { Record, Recording } from './record';
+import { createReusedIds } from './reused-ids';
 import { isSameMessage } from './same';
 import { takeWords } from './words';
 
@@ -122,6 +123,7 @@ export const createReceive = (services: {
   claims: Claims;
 }) => {
   const { store, clock, record, write, lamp, persons, claims } = services;
+  const reusedIds = createReusedIds(services);
 
   const conversationOf = (thread: ThreadRecord | null): ConversationRecord | null =>
     thread?.conversationId ? store.conversations.byId(thread.conversationId) : null;
@@ -261,9 +263,9 @@ export const createReceive = (services: {
   const inbound = (said: Inbound): Written<string> => {
     const { doorId, from, networkId, name } = said;
     const writer = { doorId, address: from };
-    const before = store.deliveries.seen(doorId, networkId);
-    if (before) {
-      return { result: store.threads.byId(before.threadId)?.conversationId ?? '', news: [] };
+    const before = reusedIds.seen(said);
+    if (before !== null) {
+      return { result: store.threads.byId(before)?.conversationId ?? '', news: [] };
     }
     const { fileIds, saidAt } = said;
     const whole = cleanMessage(said.text);
@@ -307,7 +309,9 @@ export const createReceive = (services: {
     });
     const thread = store.threads.byWriter(writer);
     if (!thread) return taken;
-    store.deliveries.see(doorId, networkId, thread.id, typed.id);
+    for (const name of reusedIds.namesOf(said)) {
+      store.deliveries.see(doorId, name, thread.id, typed.id);
+    }
     store.doors.heard(doorId, clock.now(), thread.id);
     const claimed = goOn(thread, said.text);
     const joined = said.proves.flatMap((way) => joinProven(thread, way));
@@ -388,6 +392,8 @@ export const createReceive = (services: {
   return {
     /** Takes what a network hands over, in a transaction that is under way. The same twice is once. */
     inboundNow: inbound,
+    /** Whether what a network hands over is here already. */
+    isKnown: (said: Inbound): boolean => reusedIds.seen(said) !== null,
     fileCameNow: fileCame,
     /** Takes that somebody changed what a network had handed over, or took it back. The same twice is once. */
     changedNow: changed,

@@ -62,7 +62,10 @@ export const deliveriesTable = (db: Db) => {
     `SELECT thread_id AS threadId, entry_id AS entryId FROM inbounds
      WHERE door_id = ? AND network_id = ?`,
   );
-  const see = db.prepare('INSERT INTO inbounds VALUES (?, ?, ?, ?)');
+  const see = db.prepare(
+    `INSERT INTO inbounds VALUES (?, ?, ?, ?)
+     ON CONFLICT DO UPDATE SET thread_id = excluded.thread_id, entry_id = excluded.entry_id`,
+  );
   const addEarlyChange = db.prepare(
     `INSERT INTO early_changes VALUES (@doorId, @networkId, @text, @saidAt, @at)
      ON CONFLICT DO UPDATE SET text = @text, said_at = @saidAt, at = @at

@@ -93,6 +93,37 @@ const placeIn = (stanza: Element): string => {
   return placeInWords(latitude ?? 0, longitude ?? 0, place.getChildText('description') ?? '');
 };
 
+/** Namespaces of what is encrypted, by what people call it: XEP-0384 (old and new), XEP-0373, XEP-0027. */
+const SEALED: Readonly<Record<string, string>> = {
+  'eu.siacs.conversations.axolotl': 'OMEMO',
+  'urn:xmpp:omemo:1': 'OMEMO',
+  'urn:xmpp:omemo:2': 'OMEMO',
+  'urn:xmpp:openpgp:0': 'OpenPGP',
+  'jabber:x:encrypted': 'OpenPGP',
+};
+
+const insideOf = ({ children }: Element): Element[] =>
+  children.filter((one) => typeof one !== 'string');
+
+/**
+ * By what a message is encrypted, '' where nobody says; null: it is not. The words beside it are for programs that cannot
+ * read it (XEP-0380), and nobody wrote them.
+ */
+const sealedIn = (stanza: Element): string | null => {
+  const told = stanza.getChild('encryption', ns.encrypted);
+  const sealed = insideOf(stanza).find(({ attrs }) => Object.hasOwn(SEALED, attrs.xmlns ?? ''));
+  if (!told && !sealed) return null;
+  return told?.attrs.name ?? SEALED[sealed?.attrs.xmlns ?? told?.attrs.namespace ?? ''] ?? '';
+};
+
+/** Keys alone, for a message that comes another time (XEP-0384, 5.8). */
+const isKeysOnly = (stanza: Element): boolean => {
+  const sealed = insideOf(stanza).find(({ name, attrs }) => {
+    return name === 'encrypted' && SEALED[attrs.xmlns ?? ''] === 'OMEMO';
+  });
+  return sealed !== undefined && !sealed.getChild('payload');
+};
+
 /** Something that is no words, as words; '' where it is nothing that somebody would want to know. */
 const otherIn = (stanza: Element): string => {
   const place = placeIn(stanza);
@@ -101,8 +132,8 @@ const otherIn = (stanza: Element): string => {
   if (reactions.length > 0) {
     return kindInWords('reaction', reactions.map((one) => one.text()).join(' '));
   }
-  const encrypted = stanza.getChild('encryption', ns.encrypted);
-  return encrypted ? kindInWords('encrypted', encrypted.attrs.name) : '';
+  const sealed = sealedIn(stanza);
+  return sealed === null ? '' : kindInWords('encrypted', sealed);
 };
 
 /** What went wrong with a message of ours, by our code. */
@@ -161,14 +192,14 @@ export const heardIn = (
     return id ? { deliveries: [{ networkId: id, step: 'failed', why: failureIn(stanza) }] } : {};
   }
   const at = saidAt ?? now;
+  const body = sealedIn(stanza) === null ? (stanza.getChildText('body') ?? '') : '';
   // The same change read once more is the same one, whatever time stands with it.
-  const change = id ? { id: messageId(from, id) } : {};
+  const change = id ? { id: messageId(from, `${id} ${body}`) } : {};
   const withdrawn = stanza.getChild('retract', ns.withdraw)?.attrs.id;
   if (withdrawn) {
     const networkId = messageId(from, withdrawn);
     return { changes: [{ ...change, networkId, from, text: null, saidAt: at }] };
   }
-  const body = stanza.getChildText('body') ?? '';
   const replaced = stanza.getChild('replace', ns.correct)?.attrs.id;
   if (replaced && body) {
     const networkId = messageId(from, replaced);
@@ -176,7 +207,8 @@ export const heardIn = (
   }
   const links = filesIn(stanza, [domainOf(from), domainOf(own)]);
   const words = links.includes(body.trim()) ? '' : body;
-  const said = words || links.length > 0 ? words : otherIn(stanza);
+  const other = isKeysOnly(stanza) ? '' : otherIn(stanza);
+  const said = words || links.length > 0 ? words : other;
   const deliveries = receiptsIn(stanza);
   if (!said && links.length === 0) {
     const isTyping = isLive && saidAt === undefined && stanza.getChild('composing', ns.chatStates);
@@ -187,6 +219,7 @@ export const heardIn = (
     inbounds: [
       {
         networkId: messageId(from, id ?? archiveId ?? newId()),
+        serverId: (archiveId ?? '').slice(0, 200),
         from,
         name: stanza.getChildText('nick', ns.nick)?.trim() || from,
         text: joinedWords(said),

@@ -185,6 +185,53 @@ describe('a door to an open messenger', () => {
     await becomes(() => steps().includes('arrived'));
   });
 
+  it('takes other words under an id that was used before, and what is read again once', async () => {
+    await open();
+    await becomes(isConnected);
+    wren.do({ to: shop, say: 'Is the bench open?', id: '1' });
+    await hears('Is the bench open?');
+    wren.do({ to: shop, say: 'And the shed?', id: '1' });
+    await hears('And the shed?');
+    // After these what the server has kept of both comes once more, and says nothing new.
+    for (let nth = 0; nth < 20; nth += 1) wren.do({ to: shop, say: `Line ${nth}`, id: `n${nth}` });
+    await hears('Line 19');
+    expect(said().slice(0, 3)).toEqual(['Is the bench open?', 'And the shed?', 'Line 0']);
+    expect(said()).toHaveLength(22);
+    wren.do({
+      raw: `<message to='${shop}' type='chat' id='1'><replace xmlns='urn:xmpp:message-correct:0' id='1'/><body>And the barn?</body></message>`,
+    });
+    await becomes(() => roll('visitor-changed').length === 1);
+    const shed = roll('visitor-said').find(({ text }) => text === 'And the shed?');
+    expect(roll('visitor-changed')[0]?.of).toBe(shed?.seq);
+    // The same words again, on another day: the server calls them otherwise.
+    wren.do({ to: shop, say: 'Is the bench open?', id: '1' });
+    await becomes(() => said().filter((text) => text === 'Is the bench open?').length === 2);
+  });
+
+  it('shows what is encrypted as that, and no words that nobody wrote', async () => {
+    await open();
+    await becomes(isConnected);
+    const raw = (inside: string) =>
+      wren.do({ raw: `<message to='${shop}' type='chat' id='${clientId()}'>${inside}</message>` });
+    const keys = "<header sid='1'><key rid='2'>aa</key></header>";
+    raw(`<encrypted xmlns='eu.siacs.conversations.axolotl'>${keys}</encrypted>`);
+    raw(
+      `<encrypted xmlns='eu.siacs.conversations.axolotl'>${keys}<payload>bb</payload></encrypted><encryption xmlns='urn:xmpp:eme:0' namespace='eu.siacs.conversations.axolotl' name='OMEMO'/><body>I sent you an encrypted message</body>`,
+    );
+    raw(
+      `<encrypted xmlns='urn:xmpp:omemo:2'>${keys}<payload>bb</payload></encrypted><body>Use another program</body>`,
+    );
+    raw("<x xmlns='jabber:x:encrypted'>bb</x><body>This message is encrypted.</body>");
+    raw('<body>Open words</body>');
+    await hears('Open words');
+    expect(said()).toEqual([
+      '[encrypted] OMEMO',
+      '[encrypted] OMEMO',
+      '[encrypted] OpenPGP',
+      'Open words',
+    ]);
+  });
+
   it('leaves files that lie elsewhere as links, and fetches none of them', async () => {
     await open();
     await becomes(isConnected);
