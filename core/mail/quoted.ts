@@ -24,6 +24,18 @@ const YEAR = /(?<!\d)(20\d\d|\d{1,2}[./-]\d{1,2}[./-]\d\d)(?!\d)/;
 const TIME = /(?<!\d)\d{1,2}[:.h]\d\d(?!\d)/;
 const QUOTED = /^\s{0,3}(?:>|\|(?:\s|$))/;
 const HEADER = /^[\s*_]*\p{L}[\p{L}\p{M} '.-]{0,24}[*_]*\s?[:\uff1a]/u;
+/** How programs name whoever wrote, over what is answered. */
+const WRITER_NAMES = new Set(
+  'from von de da van od från fra lähettäjä expéditeur mittente nadawca feladó от від από kimden gönderen saatja nuo no dari từ מאת من 差出人 送信者 发件人 寄件者 จาก प्रेषक'
+    .split(' ')
+    .concat('de la', 'от кого', '보낸 사람'),
+);
+/** And what it was about. */
+const SUBJECT_NAMES = new Set(
+  'subject betreff objet asunto assunto oggetto onderwerp temat ämne emne aihe předmět predmet tárgy subiect тема θέμα konu teema tema assumpte subjek נושא الموضوع 件名 主题 主旨 제목 เรื่อง विषय'.split(
+    ' ',
+  ),
+);
 /** "-----Original Message-----" in any language, and the rule that stands in its place. */
 const DIVIDER = /^\s*(?:[-_]{3,}\s*\p{L}.{1,50}\S\s*[-_]{3,}|[-_]{20,})\s*$/u;
 /** Two dashes; some programs lose the space after them that makes them those over a signature (RFC 3676, 4.3). */
@@ -37,6 +49,10 @@ const IN_SENTENCES = /[.,;!?]/;
 /** What a telephone puts under a mail by itself. */
 const FROM_A_PHONE =
   /^(?:sent (?:from|with|via) |von (?:meinem|meiner|unterwegs) .*gesendet|gesendet (?:von|mit|über) |envoyé (?:de|depuis|à partir) |enviado (?:desde|do|a partir) |inviato (?:da|dal) |verzonden (?:vanaf|met) |verstuurd (?:vanaf|met) |skickat från |sendt fra |lähetetty |wysłane? z |odesláno z |отправлено (?:с|из) |надіслано з |从我的.*发送|发自我的|.+から送信$)/iu;
+
+/** What a program puts over what is passed on, where it puts no rule. */
+const PASSED_ON =
+  /^(?:begin forwarded message|anfang der weitergeleiteten (?:nachricht|e-mail)|début du message (?:réexpédié|transféré)|inizio messaggio inoltrato|inicio del mensaje reenviado|begin doorgestuurd bericht|início da mensagem (?:re)?encaminhada|początek przekazywanej wiadomości|vidarebefordrat brev|videresendt besked|začátek přeposílané zprávy|начало переадресованного сообщения)\s?:$/iu;
 
 /** What is looked at of a line: without signs that only say which way it runs, and no-break spaces as spaces. */
 const plain = (line: string): string =>
@@ -54,19 +70,73 @@ const nextFull = (lines: readonly string[], from: number): number => {
   return at;
 };
 
-/** Whether a program's header lines over what is answered begin here: several in a row, with an address and a date. */
-const isHeaderBlock = (lines: readonly string[], at: number): boolean => {
-  const block: string[] = [];
-  for (let look = at; look < lines.length && block.length < HEADERS_MOST; look += 1) {
-    const line = lines[look] ?? '';
-    if (!HEADER.test(line)) break;
-    block.push(line);
+/** A line as it would stand in no list. */
+const unlisted = (line: string): string => line.replace(/^\s*[*\u2022\u00b7]\s+/, '');
+
+interface HeaderLine {
+  label: string;
+  value: string;
+}
+
+/** Of each line of a text. */
+type Headers = readonly (HeaderLine | null)[];
+
+const headerIn = (line: string): HeaderLine | null => {
+  const bare = unlisted(line);
+  const label = HEADER.exec(bare)?.[0];
+  if (label === undefined) return null;
+  const word = label.replace(/[*_:\uff1a]/g, '').trim();
+  return { label: word.toLowerCase(), value: bare.slice(label.length).trim() };
+};
+
+/** Of two lines, one of which is empty, the other: some programs put each thing in a paragraph of its own. */
+const pastOneBlank = (lines: readonly string[], at: number): number =>
+  isBlank(lines[at]) ? at + 1 : at;
+
+/** The header lines that begin here, with what stands below their names or goes on below it. */
+const headersFrom = (lines: readonly string[], headers: Headers, from: number): HeaderLine[] => {
+  const block: HeaderLine[] = [];
+  let at = from;
+  while (block.length < HEADERS_MOST) {
+    const known = headers[at];
+    if (!known) break;
+    const header = { ...known };
+    at += 1;
+    const below = pastOneBlank(lines, at);
+    const isNamed = WRITER_NAMES.has(header.label) || SUBJECT_NAMES.has(header.label);
+    const next = headers[below];
+    const isNextNamed = next && (WRITER_NAMES.has(next.label) || SUBJECT_NAMES.has(next.label));
+    if (header.value === '' && !isBlank(lines[below]) && (isNamed || !isNextNamed)) {
+      header.value = (lines[below] ?? '').trim();
+      at = below + 1;
+    }
+    for (let more = 0; more < WRAPPED_MOST && /[,;]\s*$/.test(lines[at - 1] ?? ''); more += 1) {
+      if (headers[at] || isBlank(lines[at])) break;
+      header.value += ` ${(lines[at] ?? '').trim()}`;
+      at += 1;
+    }
+    block.push(header);
+    at = pastOneBlank(lines, at);
   }
-  return (
-    block.length >= HEADERS_LEAST &&
-    block.some((line) => ADDRESS.test(line)) &&
-    block.some((line) => YEAR.test(line) && TIME.test(line))
-  );
+  return block;
+};
+
+/**
+ * Whether a program's header lines over what is answered begin here: several in a row with a date, that say whose it was.
+ * A form of a website has such lines too, and says it in other words.
+ */
+const isHeaderBlock = (lines: readonly string[], headers: Headers, at: number): boolean => {
+  if (!headers[at]) return false;
+  const block = headersFrom(lines, headers, at);
+  const values = block.map(({ value }) => value);
+  const isDated = values.some((value) => YEAR.test(value) && TIME.test(value));
+  if (block.length < HEADERS_LEAST || !isDated) return false;
+  const isNamed = block.some(({ label }) => WRITER_NAMES.has(label));
+  const isUnder = DIVIDER.test(lines[at - 1] ?? '') || DIVIDER.test(lines[at - 2] ?? '');
+  const hasSubject = block.some(({ label }) => SUBJECT_NAMES.has(label));
+  return isNamed
+    ? isUnder || hasSubject || values.some((value) => ADDRESS.test(value))
+    : values.some((value) => NAMED_ADDRESS.test(value));
 };
 
 /** So many marked lines in a row were not quoted by hand. */
@@ -79,6 +149,9 @@ const isRun = (lines: readonly string[], from: number): boolean =>
 const GOES_ON = /^\s*(?:\p{Ll}|[<(\d])/u;
 /** A line after which something new begins. */
 const SENTENCE_ENDS = /[.!?\u2026\u3002]["'\u201d\u00bb)]?$/;
+
+/** Whether a bracket ends here that began above. */
+const closesMore = (text: string): boolean => text.split(')').length > text.split('(').length;
 
 /**
  * Where the line that says who wrote what follows begins, of which the end (a colon) stands at `end`. A line above it is
@@ -98,7 +171,7 @@ const attributionStart = (lines: readonly string[], end: number): number => {
     const isWhole = isDated && !NAMED_ADDRESS.test(before) && !isCutAtDay;
     const isBegun =
       GOES_ON.test(lines[start] ?? '') && !isWhole && !SENTENCE_ENDS.test(before.trimEnd());
-    if (!isDatedAbove && !isBegun) return start;
+    if (!isDatedAbove && !isBegun && !closesMore(joined)) return start;
     start -= 1;
   }
   return start;
@@ -148,7 +221,8 @@ const headersOver = (lines: readonly string[], at: number): number => {
 /** Where what is answered begins, as nothing of the writer's follows it; the number of lines where it never does. */
 const tailFrom = (lines: readonly string[], ourLines: readonly string[]): number => {
   const isOurs = (line: string): boolean => ourLines.some((ours) => line.includes(ours));
-  const at = lines.findIndex((line, index) => isOurs(line) || isHeaderBlock(lines, index));
+  const headers = lines.map(headerIn);
+  const at = lines.findIndex((line, index) => isOurs(line) || isHeaderBlock(lines, headers, index));
   if (at < 0) return lines.length;
   return isOurs(lines[at] ?? '') ? headersOver(lines, at) : at;
 };
@@ -209,7 +283,8 @@ const markTrailing = (lines: readonly string[], isQuoted: boolean[]): void => {
     if (isQuoted[at]) continue;
     const line = lines[at] ?? '';
     const isOver = isQuoted[at + 1] === true;
-    const isProgram = isFromPhone(lines, at) || (isOver && DIVIDER.test(line));
+    const isProgram =
+      isFromPhone(lines, at) || (isOver && (DIVIDER.test(line) || PASSED_ON.test(line.trim())));
     if (!isBlank(line) && !isProgram) return;
     isQuoted[at] = true;
   }

@@ -96,9 +96,22 @@ const DEPTH_MOST = 200;
 /** HTML as text: no line is broken that was not, and of what would be fetched from elsewhere nothing is said. */
 const shallowAsText = compile({
   wordwrap: false,
+  formatters: {
+    /** What stands beside something else has a space between. */
+    beside: (element, walk, builder) => {
+      walk(element.children, builder);
+      builder.addInline(' ');
+    },
+  },
   limits: { maxDepth: DEPTH_MOST, ellipsis: '' },
   selectors: [
     { selector: 'img', format: 'skip' },
+    ...['tr', 'dt', 'dd'].map((selector) => ({
+      selector,
+      format: 'block',
+      options: { leadingLineBreaks: 1, trailingLineBreaks: 1 },
+    })),
+    ...['td', 'th'].map((selector) => ({ selector, format: 'beside' })),
     { selector: 'a', options: { hideLinkHrefIfSameAsText: true } },
     ...['h1', 'h2', 'h3', 'h4', 'h5', 'h6'].map((selector) => ({
       selector,
