@@ -1,5 +1,5 @@
-import { chmodSync, existsSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { chmodSync, existsSync, rmSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { keepCopy } from './copies';
 import type { Db } from './db';
@@ -43,6 +43,35 @@ const openWritable = (path: string): Db => {
   }
 };
 
+/** Room for a copy, for the log of the change, and for what grows by it, in copies of the file. */
+const ROOM_FACTOR = 3;
+
+/** The disk has no room, or refuses more of a file. */
+const isFull = (error: unknown): boolean =>
+  /^SQLITE_(?:FULL|IOERR_WRITE)/.test((error as { code?: string }).code ?? '');
+
+/**
+ * Brings an open database up to date, having kept a copy of it as it was, named by `now` (UTC epoch milliseconds). Where
+ * there is no room for it nothing is changed, no copy stays, and the error says how much is needed.
+ */
+export const bringUpToDate = (db: Db, now: number): void => {
+  const version = versionOf(db);
+  const isOld = version > 0 && version < migrations.length;
+  const folder = dirname(db.name);
+  const copy = isOld && !db.memory ? keepCopy(db, version, now) : null;
+  try {
+    migrate(db);
+  } catch (error) {
+    if (copy === null || !isFull(error)) throw error;
+    // It holds nothing that is not here, and the next try would make another one.
+    rmSync(join(folder, copy));
+    const needed = Math.ceil((ROOM_FACTOR * statSync(db.name).size) / 1_000_000);
+    throw new Error(
+      `There is too little room to bring the data up to date (${(error as Error).message}). Nothing was changed. Make at least ${needed} MB free in ${folder}, and start again.`,
+    );
+  }
+};
+
 /**
  * Opens the business's one file and brings it up to date, having kept a copy of it as it was. What a
  * transaction has committed is on disk (`synchronous = FULL`), so an acknowledgement after it survives a power
@@ -51,10 +80,7 @@ const openWritable = (path: string): Db => {
 export const openDatabase = (path: string, now: number = Date.now()): Db => {
   const db = openWritable(path);
   try {
-    const version = versionOf(db);
-    const isOld = version > 0 && version < migrations.length;
-    if (isOld && path !== ':memory:') keepCopy(db, version, now);
-    migrate(db);
+    bringUpToDate(db, now);
   } catch (error) {
     db.close();
     throw error;

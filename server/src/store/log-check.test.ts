@@ -5,7 +5,7 @@ import Database from 'better-sqlite3';
 import { handClock } from '../clock';
 import { openDataFolder } from '../data-folder';
 import { openDatabase } from './database';
-import { damageOf } from './log-check';
+import { damageBeside, damageOf } from './log-check';
 
 const HEADER = 32;
 
@@ -57,6 +57,33 @@ describe('a write-ahead log (SQLite, "WAL File Format")', () => {
     const broken = flipped(log, HEADER + 3 * frame + 24 + 100);
     expect(damageOf(broken)).toEqual({ readFrames: 3, lostFrames: frames - 3 });
     expect(marksIn(broken)).toBeLessThan(12);
+  });
+
+  it('is damaged where its header is, of which SQLite says nothing and forgets all', () => {
+    const { log, frames } = leftBehind();
+    // Its mark, its format, its page size, its round, its salt, its sum: in each case nothing of it is read.
+    for (const at of [0, 5, 9, 13, 17, 25]) {
+      const broken = flipped(log, at);
+      expect(damageOf(broken)).toEqual({ readFrames: 0, lostFrames: frames });
+      expect(marksIn(broken)).toBe(0);
+    }
+  });
+
+  it('whose header alone is damaged is mended, and nothing of it is lost', () => {
+    const { log } = leftBehind();
+    const path = join(dir, 'porch.sqlite');
+    const database = readFileSync(path);
+    for (const at of [0, 5, 9, 13, 17, 25]) {
+      writeFileSync(path, database);
+      writeFileSync(`${path}-wal`, flipped(log, at));
+      expect(damageBeside(path)).toBeNull();
+      const db = new Database(path);
+      expect(db.prepare('SELECT count(*) FROM marks').pluck().get()).toBe(12);
+      db.close();
+    }
+    writeFileSync(path, database);
+    writeFileSync(`${path}-wal`, flipped(flipped(log, 5), HEADER + 24 + 100));
+    expect(damageBeside(path)).toMatchObject({ readFrames: 0 });
   });
 
   it('is not damaged where only its end is torn, as a power cut leaves it', () => {

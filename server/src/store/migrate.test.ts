@@ -7,7 +7,7 @@ import Database from 'better-sqlite3';
 import { version as release } from '../../../package.json';
 import { releases, unpack } from '../../test-kit/releases';
 import { copiesBeside } from './copies';
-import { openDatabase } from './database';
+import { bringUpToDate, openDatabase } from './database';
 import { migrate, migrations, versionOf } from './migrate';
 
 const empty = () => {
@@ -228,6 +228,23 @@ describe('a file of an earlier release', () => {
     expect(versionOf(after)).toBe(2);
     expect(rowsOf(after)).toEqual(rowsOf(open('0.2.0')));
     expect(readdirSync(dir).filter((name) => name.endsWith('.making'))).toEqual([]);
+  });
+
+  it('is not touched when there is room for the copy alone, keeps none, and says how much is needed', () => {
+    const db = open('0.2.0');
+    db.pragma(`max_page_count = ${db.pragma('page_count', { simple: true })}`);
+    for (const at of [0, 1_000]) {
+      expect(() => bringUpToDate(db, at)).toThrow(
+        /Nothing was changed\. Make at least \d+ MB free/,
+      );
+      expect(copiesBeside(path)).toEqual([]);
+      expect(versionOf(db)).toBe(2);
+    }
+    db.pragma('max_page_count = 1000000');
+    bringUpToDate(db, 2_000);
+    expect(versionOf(db)).toBe(migrations.length);
+    expect(copiesBeside(path)).toHaveLength(1);
+    db.close();
   });
 
   it('needs no copy when it is up to date, or new', () => {
