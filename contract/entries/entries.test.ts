@@ -110,6 +110,7 @@ const whole: WholeEntries = {
     memberId,
     threadIds: ['thread-id-0002'],
     from: 'conversation-2',
+    byCode: true,
   },
   parted: {
     ...filed,
@@ -211,6 +212,7 @@ describe('a row that crosses the wire', () => {
           email: 'wren@post.example',
           heardAt: null,
           isStopped: true,
+          isByCode: false,
           isMailStopped: true,
           lastAt: 3,
           isHere: true,

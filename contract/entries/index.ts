@@ -195,6 +195,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
     memberId: IdSchema.nullable(),
     threadIds: z.array(IdSchema),
     from: IdSchema,
+    byCode: z.literal(true).optional(),
   }),
   z.object({
     ...filed,
@@ -337,6 +338,8 @@ export const ThreadSchema = z.object({
   heardAt: TimeSchema.nullable(),
   /** They want nothing more by this door. */
   isStopped: z.boolean(),
+  /** They came to others by a code, which anybody may have read, and nobody has answered them since. */
+  isByCode: z.boolean(),
   isHere: z.boolean(),
   movedAt: TimeSchema.nullable(),
   visitorHasSeq: SeqSchema,

@@ -51,6 +51,7 @@ export const errorStatus = {
   'changed-meanwhile': 409,
   'table-in-work': 409,
   'moved-meanwhile': 409,
+  'whom-unclear': 409,
   'nothing-to-undo': 409,
   'last-owner': 409,
   'door-closed': 410,

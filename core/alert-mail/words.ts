@@ -85,6 +85,10 @@ export const en: AlertMailWords = {
       subject: 'Your answer was not sent',
       text: 'It is encrypted, and nobody here can open it, so nothing was passed on. Send it without, or open the conversation and answer there.',
     },
+    'whom-unclear': {
+      subject: 'Your answer was not sent',
+      text: 'Somebody has come to this conversation by a code, and may be somebody else, so nothing was passed on. Open the conversation, and say whom your answer is for.',
+    },
     'door-closed': {
       subject: 'Your answer was not sent',
       text: 'The door by which this person wrote is closed, so nothing could be passed on. Open the conversation to see how they can be reached.',

@@ -50,6 +50,7 @@ export const heldBackReasons = [
   'unreadable',
   'empty',
   'door-closed',
+  'whom-unclear',
   'other-address',
   'encrypted',
   'forged',
@@ -212,8 +213,11 @@ export type Happening =
   | { kind: 'put-by'; memberId: string; until: number }
   | { kind: 'taken-back'; memberId: string }
   | { kind: 'returned' }
-  /** Threads of the conversation `from` came into this one. By nobody's hand: it was proven. */
-  | { kind: 'joined'; memberId: string | null; threadIds: string[]; from: string }
+  /**
+   * Threads of the conversation `from` came into this one. By nobody's hand: it was proven, or they said a code that was
+   * shown to whoever was here before.
+   */
+  | { kind: 'joined'; memberId: string | null; threadIds: string[]; from: string; byCode?: true }
   /** Threads went from here to the conversation `other`, or the other way round. */
   | {
       kind: 'parted';

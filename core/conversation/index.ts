@@ -41,6 +41,7 @@ export {
   FOLD_VERSION,
   foldThread,
   THREADS_MOST,
+  threadMeant,
   threadWrittenLast,
 } from './thread';
 export { BODY_SHAPE, toToday } from './upcast';

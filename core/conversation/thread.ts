@@ -31,6 +31,8 @@ export interface ThreadState extends ConversationState {
   heardAt: number | null;
   /** They want nothing more by this door. */
   isStopped: boolean;
+  /** They came to others by a code, which anybody may have read, and nobody has answered them since. */
+  isByCode?: boolean;
   /** To which address they want no more mails; '' where they have not said so. */
   mailStopped: string;
   /** By the id of the thread that was answered in. */
@@ -139,8 +141,12 @@ export const foldThread = (thread: ThreadState, entry: Entry): ThreadState => {
   if (entry.threadId !== null && entry.threadId !== thread.threadId) {
     return heardElsewhere(thread, entry, entry.threadId);
   }
+  if (entry.kind === 'joined' && entry.byCode && entry.threadIds.includes(thread.threadId)) {
+    return { ...thread, isByCode: true };
+  }
   const next = fold(thread, entry);
   if (next === thread) return thread;
+  if (entry.kind === 'team-said' && thread.isByCode) next.isByCode = false;
   const fields = fieldsOf(thread, entry);
   const isNote = entry.kind === 'visitor-said' && entry.note;
   // The fold has made it: it is nobody else's yet.
@@ -231,6 +237,7 @@ const alone = ({
   elsewhere,
   heardAt,
   isStopped,
+  isByCode,
   mailStopped,
   ...state
 }: ThreadState): ConversationState => state;
@@ -277,3 +284,9 @@ export const combine = (threads: readonly ThreadState[]): ConversationState => {
 /** The thread that was written in last: where an answer goes unless somebody says otherwise. */
 export const threadWrittenLast = (threads: readonly ThreadState[]): ThreadState | null =>
   threads.length === 0 ? null : newestBy(threads, ({ saidSeq }) => saidSeq);
+
+/** Whom an answer is for where nobody says so: whoever wrote last; null where that may be somebody else. */
+export const threadMeant = (threads: readonly ThreadState[]): ThreadState | null => {
+  const last = threadWrittenLast(threads);
+  return threads.length > 1 && last?.isByCode ? null : last;
+};

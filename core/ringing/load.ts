@@ -16,6 +16,8 @@ export interface RingLoad {
   cause: Cause;
   /** The conversation; null: nobody has written. */
   talk: string | null;
+  /** Who of that conversation wrote last, whom the short reply is for; null: nobody has written. */
+  whom: string | null;
   /** Whose device it is meant for. */
   to: string;
   called: Call;
@@ -65,6 +67,7 @@ export interface Facts {
   ring: string;
   cause: Cause;
   talk: string | null;
+  whom: string | null;
   called: Call;
   door: string;
   text: string;

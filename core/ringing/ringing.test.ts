@@ -185,6 +185,7 @@ describe('what a ring says', () => {
     ring: 'ring-00001',
     cause: 'first' as const,
     talk: 'talk-000001',
+    whom: 'talk-000001',
     called: { by: 'name' as const, what: 'Wren' },
     door: '',
     text: 'Is the bench\n open?',

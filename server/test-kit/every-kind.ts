@@ -220,6 +220,7 @@ export const liveRung = async (house: House, cookie: string, push: PushService):
   const reply = house.services.replyAddresses.make(
     'replies@porch.example',
     talk.id,
+    talk.id,
     maren?.id ?? '',
   );
   const mail = `From: Maren <maren@quillfern.example>\r\nAuto-Submitted: auto-replied\r\n\r\nI am away\r\n`;

@@ -7,6 +7,8 @@ import { words } from './words';
 export interface AlertData {
   ring: string;
   talk: string | null;
+  /** Whom the short reply is for. */
+  whom?: string;
   shortReply: string;
 }
 
@@ -65,7 +67,12 @@ export const alertFor = (load: PushLoad, now: number): Alert | null => {
           renotify: true,
           timestamp: now,
           actions: actionsOf(load),
-          data: { ring: load.ring, talk: load.talk, shortReply: load.shortReply },
+          data: {
+            ring: load.ring,
+            talk: load.talk,
+            ...(load.whom ? { whom: load.whom } : {}),
+            shortReply: load.shortReply,
+          },
           ...howItSounds(load),
         },
       };

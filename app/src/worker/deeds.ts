@@ -16,7 +16,7 @@ export interface DeedRequest {
 /** What a button asks the server for; null for one that only opens. */
 export const requestFor = (
   deed: AlertDeed,
-  { ring, talk, shortReply }: AlertData,
+  { ring, talk, whom, shortReply }: AlertData,
   now: number,
 ): DeedRequest | null => {
   if (deed === 'back-soon') {
@@ -27,7 +27,8 @@ export const requestFor = (
   const path = `/api/conversations/${talk}/deeds`;
   if (deed === 'short-reply' && shortReply) {
     // The same ring is answered once, however often the button is tapped, on whichever device.
-    const body = { do: 'say', id: `say-${ring}`, text: shortReply, fileIds: [] };
+    const to = whom ? { threadId: whom } : {};
+    const body = { do: 'say', id: `say-${ring}`, text: shortReply, fileIds: [], ...to };
     return { method: 'POST', path, body, lane: talk };
   }
   if (deed === 'put-by') {

@@ -10,6 +10,7 @@ const ringLoad = (change: Partial<RingLoad> = {}): RingLoad => ({
   ring: 'ring-00001',
   cause: 'first',
   talk: 'talk-00001',
+  whom: 'thread-0001',
   to: 'member-0001',
   called: { by: 'name', what: 'Wren' },
   door: '',
@@ -62,7 +63,12 @@ const openBrowser = (change: Partial<Means> = {}) => {
     houseNow: async () => now + 5,
     ...change,
   });
-  const data = { ring: 'ring-00001', talk: 'talk-00001', shortReply: 'In a moment' };
+  const data = {
+    ring: 'ring-00001',
+    talk: 'talk-00001',
+    whom: 'thread-0001',
+    shortReply: 'In a moment',
+  };
   return {
     ringing,
     data,
@@ -248,7 +254,13 @@ describe('a tap', () => {
     expect(asked.map(({ path, body }) => [path, body])).toEqual([
       [
         '/api/conversations/talk-00001/deeds',
-        { do: 'say', id: 'say-ring-00001', text: 'In a moment', fileIds: [] },
+        {
+          do: 'say',
+          id: 'say-ring-00001',
+          text: 'In a moment',
+          fileIds: [],
+          threadId: 'thread-0001',
+        },
       ],
       [
         '/api/conversations/talk-00001/deeds',

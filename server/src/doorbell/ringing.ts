@@ -1,4 +1,4 @@
-import { type Entry, groupOf } from '@porch/core/conversation';
+import { type Entry, groupOf, threadMeant } from '@porch/core/conversation';
 import { lowAt, type OpenTime } from '@porch/core/patience';
 import type { FollowUp } from '@porch/core/promises';
 import {
@@ -155,6 +155,7 @@ export const createRinging = (services: {
       ring: newId(),
       cause,
       talk: id,
+      whom: threadMeant(conversation.threads)?.threadId ?? null,
       called: calledOf(store, conversation),
       door: doorNameOf(door?.id ?? ''),
       text: cause === 'back' ? '' : said?.text || state.lastWords,
@@ -404,6 +405,7 @@ export const createRinging = (services: {
         ring: newId(),
         cause: 'landed',
         talk: null,
+        whom: null,
         called: { by: 'page', what: path },
         door: doorNameOf(doorId),
         text: '',

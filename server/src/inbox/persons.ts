@@ -63,7 +63,12 @@ export const createPersons = ({ store, record }: { store: Store; record: Record 
      * Everybody of the conversation `from` stands in `into` from now on. Refuses where `from` has nobody any
      * more (somebody else was faster), and where there would be too many. Call inside a transaction.
      */
-    join: (into: ConversationRecord, from: ConversationRecord, id: string, by: By): News[] => {
+    join: (
+      into: ConversationRecord,
+      from: ConversationRecord,
+      id: string,
+      by: By | 'code',
+    ): News[] => {
       if (into.id === from.id || from.threads.length === 0) throw new Refused('moved-meanwhile');
       if (into.threads.length + from.threads.length > THREADS_MOST) {
         throw new Refused('too-many-of-these', { limit: THREADS_MOST });
@@ -78,7 +83,8 @@ export const createPersons = ({ store, record }: { store: Store; record: Record 
         record.upToDate(into),
         store.entries.nextSeq(),
       );
-      const happening = { kind: 'joined' as const, memberId: by, threadIds, from: from.id };
+      const hand = by === 'code' ? { memberId: null, byCode: true as const } : { memberId: by };
+      const happening = { kind: 'joined' as const, ...hand, threadIds, from: from.id };
       return [record.add(moved.to, null, [{ id, happening }])];
     },
 

@@ -256,7 +256,7 @@ export const createReceive = (services: {
     const from = persons.standing(thread.id);
     if (!into || !from || into.id === from.id) return [];
     if (into.threads.length + from.threads.length > THREADS_MOST) return [];
-    return persons.join(into, from, newId(), null);
+    return persons.join(into, from, newId(), 'code');
   };
 
   /** What a network hands over: once for each of its own ids. */

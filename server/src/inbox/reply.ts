@@ -7,7 +7,7 @@ import {
   type Owed,
   type ShelfSaid,
   type ThreadState,
-  threadWrittenLast,
+  threadMeant,
   type Way,
 } from '@porch/core/conversation';
 import { OWED_AHEAD_MS } from '@porch/core/promises';
@@ -124,7 +124,8 @@ export const createReply = (services: {
     member: Member,
     conversation: ConversationRecord,
   ): News[] => {
-    const threadId = deed.threadId ?? threadWrittenLast(conversation.threads)?.threadId ?? '';
+    const threadId = deed.threadId ?? threadMeant(conversation.threads)?.threadId;
+    if (threadId === undefined) throw new Refused('whom-unclear');
     const thread = store.threads.byId(threadId);
     if (!thread) throw new Refused('not-found');
     const known = carrying.at(thread.doorId);

@@ -1,5 +1,5 @@
 import { en, type MailSlip, renderAlertMail } from '@porch/core/alert-mail';
-import { cameIn, type Entry, filesOf, groupOf } from '@porch/core/conversation';
+import { cameIn, type Entry, filesOf, groupOf, threadMeant } from '@porch/core/conversation';
 import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import type { Clock } from '../clock';
 import { calledOf } from '../doors/called';
@@ -149,8 +149,9 @@ export const createAlertMails = (services: {
       const base = mailSettings.replyBase();
       const round = newId();
       const known = memberIds.filter((id) => store.members.byId(id));
+      const whom = threadMeant(conversation.threads)?.threadId ?? '';
       for (const memberId of known) {
-        const reply = base && replyAddresses.make(base, conversation.id, memberId);
+        const reply = base && replyAddresses.make(base, conversation.id, whom, memberId);
         const job: AlertMailJob = {
           talk: conversation.id,
           memberId,

@@ -195,6 +195,46 @@ describe('alerts by mail', () => {
       expect(said()).toEqual(['Yes, until four.\n\nCome by!']);
     });
 
+    it('goes to whoever the alert was about, whoever was put beside them and wrote since', async () => {
+      const { wren, replyTo } = await alerted();
+      const robin = await visit(house, door.publicId, 'robin');
+      await robin.say('Hello');
+      const [first, second] = roll('visitor-said');
+      const joined = await house.ask('POST', `/api/conversations/${first?.conversationId}/deeds`, {
+        cookie: maren,
+        body: { do: 'join', id: clientId(), other: second?.conversationId },
+      });
+      expect(joined.status).toBe(200);
+      await robin.say('Me again');
+      expect(await post(ours, { to: replyTo, text: 'Until four' })).toMatch(/^250/);
+      expect(roll('team-said')[0]?.threadId).toBe(first?.threadId);
+      wren.close();
+      robin.close();
+    });
+
+    it('is not passed on where somebody came by a code, and says so', async () => {
+      const [wren, robin] = await Promise.all(
+        ['wren', 'robin'].map((who) => visit(house, door.publicId, who)),
+      );
+      await wren?.say('Is the bench open?');
+      await robin?.say('I am Wren');
+      const [into, from] = roll('visitor-said').map(({ conversationId }) =>
+        house.services.persons.standing(conversationId),
+      );
+      if (!into || !from) throw new Error('two conversations were begun');
+      house.store.atOnce(() => house.services.persons.join(into, from, clientId(), 'code'));
+      await pass(5 * minute);
+      const alert = await until(() => out.mails.at(-1));
+      const to = alert.replyTo?.value[0]?.address ?? '';
+      await post(ours, { to, text: 'The key is under the pot' });
+      expect(roll('team-said')).toEqual([]);
+      expect(roll('held-back')).toMatchObject([{ why: 'whom-unclear' }]);
+      await pass(second);
+      expect(out.mails.at(-1)?.text).toContain('say whom your answer is for');
+      wren?.close();
+      robin?.close();
+    });
+
     it.each([
       [
         'under a line of another program',

@@ -70,7 +70,7 @@ describe('answers that come by an ordinary mailbox', () => {
     await (await visit(house, publicId, who)).say('Hello');
     const talk = house.store.conversations.page('waiting', null, 5).at(-1)?.id ?? '';
     const owner = house.store.members.all()[0]?.id ?? '';
-    const made = house.services.replyAddresses.make('hello@quillfern.example', talk, owner);
+    const made = house.services.replyAddresses.make('hello@quillfern.example', talk, talk, owner);
     return made?.address ?? '';
   };
   const letter = (to: string, text: string, headers = ''): string =>

@@ -50,8 +50,9 @@ export const createReplyAddresses = (services: { store: Store; seal: Seal; clock
     base32(createHmac('sha256', secret).update(what.join(' ')).digest(), MARK_LETTERS);
 
   const markOf = (record: ReplyAddressRecord, secret: Buffer): string => {
-    const { id, conversationId, memberId, expiresAt } = record;
-    return signed(secret, id, conversationId, memberId, expiresAt);
+    const { id, conversationId, threadId, memberId, expiresAt } = record;
+    const whom = threadId ? [threadId] : [];
+    return signed(secret, id, conversationId, memberId, expiresAt, ...whom);
   };
 
   const visitorMarkOf = (record: VisitorAddressRecord, secret: Buffer): string => {
@@ -82,11 +83,11 @@ export const createReplyAddresses = (services: { store: Store; seal: Seal; clock
 
   return {
     /** Makes one; null where the key cannot be opened. Call inside a transaction. */
-    make: (base: string, conversationId: string, memberId: string) => {
+    make: (base: string, conversationId: string, threadId: string, memberId: string) => {
       const secret = key();
       if (!secret) return null;
       const id = base32(randomBytes(16), ID_LETTERS);
-      const record = { id, conversationId, memberId, expiresAt: clock.now() + REPLY_MS };
+      const record = { id, conversationId, threadId, memberId, expiresAt: clock.now() + REPLY_MS };
       store.mail.addAddress(record);
       const address = withDetail(base, `${id}${markOf(record, secret)}`);
       return { address, expiresAt: record.expiresAt };

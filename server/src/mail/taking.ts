@@ -26,7 +26,7 @@ import type { Reply } from '../inbox/reply';
 import { Refused } from '../refused';
 import type { Buckets } from '../security/bucket';
 import { newId } from '../security/tokens';
-import type { DoorRecord, Store, VisitorAddressRecord } from '../store';
+import type { DoorRecord, ReplyAddressRecord, Store, VisitorAddressRecord } from '../store';
 import { createHeldMails } from './held';
 import type { MailReader } from './reader';
 import type { Attached, ReadMail } from './reading';
@@ -73,6 +73,8 @@ const whyOf = (error: unknown): HeldBack | null => {
       return null;
     case 'door-closed':
       return 'door-closed';
+    case 'whom-unclear':
+      return 'whom-unclear';
     case 'text-empty':
       return 'empty';
     case 'text-too-long':
@@ -203,14 +205,19 @@ export const createMailTaking = (services: {
     });
   };
 
-  const pass = async (talk: string, mail: ReadMail, member: Member): Promise<HeldBack | null> => {
+  const pass = async (
+    { conversationId, threadId }: Pick<ReplyAddressRecord, 'conversationId' | 'threadId'>,
+    mail: ReadMail,
+    member: Member,
+  ): Promise<HeldBack | null> => {
     const why = unfit(mail);
     if (why) return why;
     try {
       const fileIds = await filesOf(mail, { memberId: member.id });
       if (!mail.said && fileIds.length === 0) return 'empty';
-      const deed: Deed = { do: 'say', id: `mail-${mail.id}`, text: mail.said, fileIds };
-      await reply.deed(talk, deed, member);
+      const whom = threadId ? { threadId } : {};
+      const deed: Deed = { do: 'say', id: `mail-${mail.id}`, text: mail.said, fileIds, ...whom };
+      await reply.deed(conversationId, deed, member);
       return null;
     } catch (error) {
       return whyOf(error);
@@ -464,7 +471,7 @@ export const createMailTaking = (services: {
       const member = store.members.byId(memberId);
       const isTheirs = member !== null && isSameAddress(mail.from, member.email);
       if (!member || !isTheirs || isForged(mail.headers)) return held('unknown-sender');
-      const why = await pass(talk, mail, member);
+      const why = await pass(looked.record, mail, member);
       return why === null ? null : held(why);
     },
     tidy: (): void => {

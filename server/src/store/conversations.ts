@@ -100,6 +100,7 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
     // What an earlier fold did not keep is not known until it is folded anew.
     heardAt: thread.heardAt ?? null,
     isStopped: thread.isStopped ?? false,
+    isByCode: thread.isByCode ?? false,
     isHere: thread.isHere,
     movedAt: thread.movedAt,
     visitorHasSeq: thread.visitorHasSeq,

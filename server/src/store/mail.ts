@@ -5,6 +5,8 @@ import { createKept } from './kept';
 export interface ReplyAddressRecord {
   id: string;
   conversationId: string;
+  /** Whom the answer is for; '': whoever wrote last. */
+  threadId: string;
   memberId: string;
   expiresAt: number;
 }
@@ -16,10 +18,11 @@ export const mailTable = (db: Db) => {
     'INSERT INTO mail_settings VALUES (1, ?) ON CONFLICT DO UPDATE SET settings = excluded.settings',
   );
   const addAddress = db.prepare(
-    'INSERT INTO reply_addresses VALUES (@id, @conversationId, @memberId, @expiresAt)',
+    'INSERT INTO reply_addresses VALUES (@id, @conversationId, @memberId, @expiresAt, @threadId)',
   );
   const address = db.prepare<[string], ReplyAddressRecord>(
-    `SELECT id, conversation_id AS conversationId, member_id AS memberId, expires_at AS expiresAt
+    `SELECT id, conversation_id AS conversationId, thread_id AS threadId, member_id AS memberId,
+       expires_at AS expiresAt
      FROM reply_addresses WHERE id = ?`,
   );
   const dropAddresses = db.prepare('DELETE FROM reply_addresses WHERE expires_at < ?');

@@ -23,6 +23,7 @@ import shelf from './migrations/0021-shelf.sql';
 import jobsInLanes from './migrations/0022-jobs-in-lanes.sql';
 import mailBegun from './migrations/0023-mail-begun.sql';
 import afterwards from './migrations/0024-afterwards.sql';
+import whomAMailIsAbout from './migrations/0025-whom-a-mail-is-about.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -50,6 +51,7 @@ export const migrations: readonly string[] = [
   jobsInLanes,
   mailBegun,
   afterwards,
+  whomAMailIsAbout,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -2,7 +2,7 @@ import type { House as HouseShown } from '@porch/contract/house';
 import type { OtherWays } from '@porch/contract/visitor';
 import { type NetworkHouse, openNetworkHouse } from '../../../test-kit/network-house';
 import { networkOf } from '../../../test-kit/networks';
-import { visit, visitorToken } from '../../../test-kit/panel';
+import { clientId, visit, visitorToken } from '../../../test-kit/panel';
 
 const minute = 60_000;
 
@@ -61,10 +61,39 @@ describe('a door that the panel offers beside itself', () => {
     expect(conversations().size).toBe(2);
     const [site, far] = here.roll('visitor-said');
     expect(standing(far?.threadId ?? '')).toBe(standing(site?.threadId ?? ''));
-    expect(here.roll('joined')).toMatchObject([{ memberId: null }]);
+    expect(here.roll('joined')).toMatchObject([{ memberId: null, byCode: true }]);
     // They see nothing on the website of what they said elsewhere.
     const again = await visit(here.house, front.publicId, 'wren');
     expect(again.welcome.entries.map((entry) => entry.text)).toEqual(['Do you have ferns?']);
+  });
+
+  it('is answered only where it is said that the answer is for whoever came by the code', async () => {
+    await (await talks('wren')).say('Do you have ferns?');
+    const { code } = await waysOf('wren');
+    await text('a', `I am Wren, ${code}`);
+    const [site, far] = here.roll('visitor-said');
+    const say = (words: string, threadId?: string | null) =>
+      here.house.ask('POST', `/api/conversations/${site?.conversationId}/deeds`, {
+        cookie: here.cookie,
+        body: {
+          do: 'say',
+          id: clientId(),
+          text: words,
+          fileIds: [],
+          ...(threadId && { threadId }),
+        },
+      });
+    const refused = await say('The key is under the pot');
+    expect([refused.status, refused.body.code]).toEqual([409, 'whom-unclear']);
+    expect(here.roll('team-said')).toEqual([]);
+    expect((await say('Who is it?', far?.threadId)).status).toBe(200);
+    // Whoever was answered there is known.
+    await text('b', 'Wren Ash');
+    expect((await say('Ah, good')).status).toBe(200);
+    expect(here.roll('team-said').map(({ threadId }) => threadId)).toEqual([
+      far?.threadId,
+      far?.threadId,
+    ]);
   });
 
   it('knows nobody by a code that is used, too old, or was never made', async () => {

@@ -57,7 +57,12 @@ const useWays = (row: Row) => {
   const zone = useZone();
   const doorName = useDoorNames();
   const [chosenId, choose] = useState<string | null>(null);
-  const chosen = row.threads.find(({ id }) => id === chosenId) ?? row.threads[0];
+  const [begunForId, beginFor] = useState<string | null>(null);
+  const by = (wanted: string | null) => row.threads.find(({ id }) => id === wanted);
+  const last = row.threads[0];
+  const chosen = by(chosenId) ?? by(begunForId) ?? last;
+  // Whoever read somebody's code may be somebody else: nobody is answered by mistake.
+  const isUnclear = row.threads.length > 1 && chosen?.isByCode === true && !by(chosenId);
   const doorOf = (thread: Thread | undefined): Door | null =>
     doors.find(({ id }) => id === thread?.doorId) ?? null;
   const nameOf = (thread: Thread): string => doorName(thread.doorId) || siteKind();
@@ -67,7 +72,16 @@ const useWays = (row: Row) => {
     const name = thread ? nameOf(thread) : '';
     return routeInWords({ thread, door, doorName: name, canMail }, now, zone);
   };
-  return { chosen, choose, nameOf, routeOf, can: doorOf(chosen)?.can ?? null };
+  return {
+    chosen,
+    isUnclear,
+    choose,
+    /** What is begun for somebody stays theirs, whoever writes meanwhile; false: nothing is written any more. */
+    begin: (isBegun: boolean): void => beginFor(isBegun ? (begunForId ?? last?.id ?? null) : null),
+    nameOf,
+    routeOf,
+    can: doorOf(chosen)?.can ?? null,
+  };
 };
 
 /** Where an answer is written. What is typed is kept on every stroke. */
@@ -115,6 +129,7 @@ export const Composer = (props: {
       return;
     }
     setTyped(next);
+    ways.begin(next !== '');
     drafts.keepText(id, next);
     setProblem('');
     if (next) tellTyping(row.id);
@@ -173,6 +188,10 @@ export const Composer = (props: {
       setProblem(shellWords().refusal({ code: 'text-empty' }));
       return;
     }
+    if (ways.isUnclear && chosen) {
+      setProblem(words().ways.whom(ways.nameOf(chosen)));
+      return;
+    }
     const [gap] = picking.gaps;
     if (gap) {
       setProblem(gapOpen(gap.name));
@@ -205,11 +224,15 @@ export const Composer = (props: {
       <View style={styles.tray}>
         <Text
           kind="small"
-          tone={isShut ? 'brick' : chosen?.isHere ? 'moss' : 'slate'}
+          tone={isShut ? 'brick' : chosen?.isHere && !ways.isUnclear ? 'moss' : 'slate'}
           role="status"
           style={styles.route}
         >
-          {door && !route.includes(door) ? words().route.by(route, door) : route}
+          {ways.isUnclear
+            ? words().ways.unclear
+            : door && !route.includes(door)
+              ? words().route.by(route, door)
+              : route}
         </Text>
         {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
       </View>
@@ -217,6 +240,7 @@ export const Composer = (props: {
         <Ways
           row={row}
           chosen={chosen}
+          isUnclear={ways.isUnclear}
           nameOf={ways.nameOf}
           routeOf={(thread) => ways.routeOf(thread, now)}
           choose={ways.choose}

@@ -405,9 +405,8 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'turned-soon':
       return words().conversation.turnedSoon(momentInWords(entry.until, now, zone));
     case 'joined':
-      return entry.memberId
-        ? words().conversation.joined(memberName(entry.memberId))
-        : words().conversation.joinedByItself;
+      if (entry.memberId) return words().conversation.joined(memberName(entry.memberId));
+      return entry.byCode ? words().conversation.joinedByCode : words().conversation.joinedByItself;
     case 'parted':
       return words().conversation.parted[entry.side](
         entry.memberId ? memberName(entry.memberId) : words().conversation.theHouse,

@@ -9,6 +9,8 @@ import type { RouteShown } from './route-shown';
 export const Ways = (props: {
   row: Row;
   chosen: Thread;
+  /** It is still to be said. */
+  isUnclear: boolean;
   nameOf: (thread: Thread) => string;
   routeOf: (thread: Thread) => RouteShown;
   choose: (threadId: string) => void;
@@ -26,9 +28,14 @@ export const Ways = (props: {
           thread.id,
           routeOf(thread).isShut ? said.shut(nameOf(thread)) : nameOf(thread),
         ])}
-        value={chosen.id}
+        value={props.isUnclear ? '' : chosen.id}
         onChange={props.choose}
       />
+      {props.isUnclear ? (
+        <Text kind="small" tone="ember" role="status">
+          {said.byCode(nameOf(chosen))}
+        </Text>
+      ) : null}
       {isShut && open.length > 0 ? (
         <Text kind="small" tone="ember">
           {said.others(open.map(nameOf).join(', '))}

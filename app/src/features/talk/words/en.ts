@@ -123,6 +123,8 @@ export const en = {
         `An email from ${from} was not taken in: the mail server says that it does not come from there`,
       'door-closed': (from: string) =>
         `An answer by email from ${from} was not passed on: the door is closed`,
+      'whom-unclear': (from: string) =>
+        `An answer by email from ${from} was not passed on: it is not clear whom it is for`,
     } satisfies Record<HeldBack, (from: string) => string>,
     rung: {
       rang: (who: string, times: string) => `rang ${who} ${times}`,
@@ -133,6 +135,7 @@ export const en = {
       nobody: 'nobody has looked yet',
     },
     joined: (who: string) => `${who} put this together: it is one person`,
+    joinedByCode: 'Put together: they wrote the code of this conversation',
     joinedByItself: 'Put together: it was proven to be one person',
     parted: {
       stays: (who: string) => `${who} parted somebody else’s conversation from this one`,
@@ -194,6 +197,10 @@ export const en = {
   ways: {
     title: 'Answer by',
     shut: (door: string) => `${door} (closed)`,
+    unclear: 'Nobody is chosen yet',
+    byCode: (door: string) =>
+      `Somebody came here by ${door} with a code from this conversation. It may be somebody else.`,
+    whom: (door: string) => `Choose above whom this is for: the last message came by ${door}.`,
     others: (doors: string) => `They can still be reached by ${doors}.`,
     asLinks: 'Files go as links to this house, good for 30 days.',
   },
