@@ -58,6 +58,9 @@ export const MailSchema = z.object({
   ownPort: z.number().int().nullable(),
   /** What is wrong with looking into the mailbox, by a code; null: nothing. */
   mailboxProblem: z.string().nullable(),
+  /** Under which origin links in mails lead here, and whether that is reached from this machine or network alone. */
+  linksTo: z.string(),
+  isNearOnly: z.boolean(),
 });
 export type Mail = z.infer<typeof MailSchema>;
 

@@ -49,7 +49,7 @@ import { repliesRoutes } from './replies/plugin';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
 import { everywhere, overTls } from './security/headers';
-import { isOverTls, PROXY_DETAIL, proxyProblem } from './security/proxy';
+import { createProxyWatch, isOverTls, type ProxyProblem, proxyDetails } from './security/proxy';
 import type { App, Routing, Services } from './services';
 import type { Settings } from './settings';
 import { shelfRoutes } from './shelf/plugin';
@@ -125,10 +125,6 @@ const readPanelFiles = (widgetDir: string): PanelFiles => {
       };
 };
 
-/** So many proxies in a row, counted from ours; or those with these addresses. */
-const trusted = (proxies: Settings['trustProxy']) =>
-  typeof proxies === 'number' ? (_address: string, hop: number) => hop < proxies : proxies;
-
 /** Closes every connection that lasts: politely, then whether its other end answers or not. */
 const sayFarewell = (app: App, { hub }: Services, done: () => void): void => {
   hub.closePlates();
@@ -140,30 +136,34 @@ const sayFarewell = (app: App, { hub }: Services, done: () => void): void => {
   }, FAREWELL_MS).unref();
 };
 
-/** Puts the server together without listening: tests talk to it through `inject`. */
-/** Says at the start, where it is looked for, that all visitors would be one address; what was said before goes by itself. */
-const noteProxy = (settings: Settings, services: Services, app: FastifyInstance): void => {
-  const { store, clock, report } = services;
+/** Keeps for the owner what is wrong with the proxies before the house; null: nothing is any more. */
+const keepProxyFinding = (
+  { store, clock, report }: Services,
+  problem: ProxyProblem | null,
+): void => {
   const kind = 'proxy-not-trusted';
-  const isWrong = proxyProblem(settings) !== null;
-  if (isWrong) app.log.error(PROXY_DETAIL);
   try {
-    if (isWrong) store.findings.write({ kind, at: clock.now(), detail: PROXY_DETAIL });
-    else store.findings.drop(kind);
+    if (problem === null) store.findings.drop(kind);
+    else store.findings.write({ kind, at: clock.now(), detail: proxyDetails[problem] });
   } catch (error) {
     // A full disk is no reason not to open.
     report(error);
   }
 };
 
+/** Puts the server together without listening: tests talk to it through `inject`. */
 export const buildApp = async (
   settings: Settings,
   services: Services,
   logTo: Writable = process.stdout,
 ): Promise<App> => {
+  const proxies = createProxyWatch(settings, (problem) => {
+    app.log.error(proxyDetails[problem]);
+    keepProxyFinding(services, problem);
+  });
   const app = Fastify({
     bodyLimit: BODY_LARGEST_BYTES,
-    trustProxy: trusted(settings.trustProxy),
+    trustProxy: proxies.trust,
     requestTimeout: REQUEST_LONGEST_MS,
     http: { headersTimeout: HEADERS_LONGEST_MS },
     logController: new LogController({ disableRequestLogging: true }),
@@ -191,7 +191,10 @@ export const buildApp = async (
     app.log.error({ problem }, 'nothing can be written: is the disk full, or may it only be read?'),
   );
   services.onReport((error) => app.log.error(error));
-  noteProxy(settings, services, app);
+  const atStart = proxies.problem();
+  if (atStart) app.log.error(proxyDetails[atStart]);
+  keepProxyFinding(services, atStart);
+  app.addHook('onRequest', async ({ raw }) => proxies.look(raw.headers, raw.socket.remoteAddress));
   handleErrors(app, services.disk);
   const onEach = isOverTls(settings) ? { ...everywhere, ...overTls } : everywhere;
   app.addHook('onSend', async (_request, reply) => {
@@ -223,8 +226,8 @@ export const buildApp = async (
     { config: { who: 'anybody' }, schema: { hide: true } },
     async (_request, reply) => {
       const ok = services.disk.canWrite();
-      const set = proxyProblem(settings);
-      return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok, ...(set ? { set } : {}) });
+      const set = proxies.problem() === null ? {} : { set: 'TRUST_PROXY' };
+      return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok, ...set });
     },
   );
   app.get('/openapi.json', { config: { who: 'anybody' }, schema: { hide: true } }, async () =>

@@ -328,7 +328,9 @@ export const createServices = (
   const persons = createPersons({ store, record });
   const replyAddresses = createReplyAddresses({ store, seal, clock });
   const origin = (): string =>
-    settings.publicOrigin ?? `http://${hostInAddress(settings.host)}:${settings.port}`;
+    settings.publicOrigin ??
+    store.business.reachedAt() ??
+    `http://${hostInAddress(settings.host)}:${settings.port}`;
   const sharedFiles = createSharedFiles({ store, seal, clock, origin });
   const alertMails = createAlertMails({
     store,
@@ -506,6 +508,7 @@ export const createServices = (
     persons,
     record,
     write,
+    origin,
     writeNow,
     change,
     jobs,
@@ -581,7 +584,7 @@ export const createServices = (
     pairings,
     limits,
     connections: createConnections(most.connectionsOfAnAddress),
-    ...createOrigins(settings),
+    ...createOrigins(settings, clock),
     /** What failed where nobody waits for an answer: noted as the disk's, or logged. */
     report,
     onReport: (listener: (error: unknown) => void): void => {

@@ -1,4 +1,11 @@
+import ipaddr from 'ipaddr.js';
 import { z } from 'zod';
+
+/** Addresses of proxies that can be meant: one, or a range; all there are would believe whoever says so. */
+const isSomeProxies = (text: string): boolean => {
+  if (ipaddr.isValid(text)) return true;
+  return ipaddr.isValidCIDR(text) && ipaddr.parseCIDR(text)[1] > 0;
+};
 
 /** Everything that is decided where the program is started, read once. */
 const SettingsSchema = z.object({
@@ -16,7 +23,11 @@ const SettingsSchema = z.object({
    * with these addresses. Never of whoever says so: the leftmost address is the client's own claim.
    */
   trustProxy: z
-    .union([z.literal(false), z.number().int().min(1).max(10), z.array(z.string()).min(1).max(50)])
+    .union([
+      z.literal(false),
+      z.number().int().min(1).max(10),
+      z.array(z.string().refine(isSomeProxies)).min(1).max(50),
+    ])
     .default(false),
   /** Origins that pushes may go to though they are not on the open internet: a push service beside us. */
   pushNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
@@ -90,6 +101,7 @@ const variables: Readonly<Record<string, string>> = {
   pushNear: 'PUSH_NEAR',
   worldNear: 'DEMO_WORLD_NEAR',
   appDir: 'APP_DIR',
+  widgetDir: 'WIDGET_DIR',
   logLevel: 'LOG_LEVEL',
   limits: 'CONNECTIONS_OF_AN_ADDRESS',
 };
@@ -127,6 +139,7 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   dataDir: env.DATA_DIR,
   publicOrigin: env.PUBLIC_ORIGIN,
   appDir: env.APP_DIR,
+  widgetDir: env.WIDGET_DIR,
   trustProxy: toTrust(env.TRUST_PROXY),
   mailPort: env.MAIL_PORT ? Number(env.MAIL_PORT) : undefined,
   networksNear: listIn(env.NETWORKS_NEAR),

@@ -128,7 +128,7 @@ export const createAccounts = (services: {
     /** Whose account an email is, however it is written. */
     memberBy,
     /** Makes the business, its first website door and the owner's account. Once, and by the code that the server printed. */
-    setUp: async (typed: SetUp): Promise<SignedIn> => {
+    setUp: async (typed: SetUp, reachedAt: string | null = null): Promise<SignedIn> => {
       if (store.business.read()) throw new Refused('already-set-up');
       firstCode.check(typed.code);
       const business = newBusiness(typed);
@@ -137,6 +137,7 @@ export const createAccounts = (services: {
         if (store.business.read()) throw new Refused('already-set-up');
         const now = clock.now();
         store.business.write(business, now);
+        if (reachedAt) store.business.setReachedAt(reachedAt);
         const door = { id: newId(), publicId: newId(), name: business.name };
         const settings = { sites: [] };
         const kind = WEBSITE;

@@ -48,7 +48,7 @@ export const clearSession = (request: FastifyRequest, reply: FastifyReply): Fast
 
 /** Signing in and out. */
 export const accountsRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { accounts, store, change } = services;
+  const { accounts, store, change, originOf } = services;
 
   app.post(
     '/api/set-up',
@@ -57,7 +57,7 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
       schema: { body: SetUpSchema, response: { 200: MemberSchema } },
     },
     async (request, reply) =>
-      giveSession(services, request, reply, await accounts.setUp(request.body)),
+      giveSession(services, request, reply, await accounts.setUp(request.body, originOf(request))),
   );
 
   app.post(

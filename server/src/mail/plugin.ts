@@ -2,6 +2,7 @@ import { MailChangeSchema, MailSchema, MailTestSchema } from '@porch/contract/ma
 import { en } from '@porch/core/alert-mail';
 import { memberOf } from '../accounts/asking';
 import { Refused } from '../refused';
+import { opensAnywhere } from '../security/outside';
 import { newId } from '../security/tokens';
 import type { Routing } from '../services';
 import { sendMail } from './sending';
@@ -10,12 +11,14 @@ const forOwner = { who: 'owner' } as const;
 
 /** How mail goes out and comes in. */
 export const mailRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
-  const { mailSettings, mailboxes, replyAddresses, store, limits, originOf } = services;
+  const { mailSettings, mailboxes, replyAddresses, store, limits, origin, originOf } = services;
 
   const shown = () => ({
     ...mailSettings.shown(),
     ownPort: settings.mailPort ?? null,
     mailboxProblem: mailboxes.problem(),
+    linksTo: origin(),
+    isNearOnly: !opensAnywhere(origin()),
   });
 
   app.get('/api/mail', { config: forOwner, schema: { response: { 200: MailSchema } } }, async () =>
@@ -30,6 +33,7 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
         throw new Refused('bad-request', { field: 'incoming' });
       }
       mailSettings.set(request.body);
+      store.business.setReachedAt(originOf(request));
       // Passwords that are said anew have a new key; what was sealed by the old one cannot be read any more.
       if (request.body.outgoingPassword ?? request.body.incomingPassword) {
         replyAddresses.renewIfShut();

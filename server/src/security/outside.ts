@@ -28,6 +28,13 @@ const bare = (host: string): string => host.replace(/^\[|\]$/g, '');
 const isNameOfHere = (host: string): boolean =>
   host === '' || /(^|\.)(localhost|local|internal|lan|home\.arpa)\.?$/i.test(host);
 
+/** Whether a page opens elsewhere than in the network that we stand in, as far as its origin tells. */
+export const opensAnywhere = (origin: string): boolean => {
+  const host = bare(new URL(origin).hostname);
+  if (ipaddr.isValid(host)) return isOutside(host);
+  return host.includes('.') && !isNameOfHere(host);
+};
+
 /**
  * Whether something may be asked of an address that somebody gave: https, by its usual port, on the open internet as
  * far as its name tells. `allowed`: origins that may be asked besides, as they are.

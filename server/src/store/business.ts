@@ -28,6 +28,11 @@ export const businessTable = (db: Db) => {
   const writeMark = db.prepare(
     'INSERT INTO marks VALUES (?, ?) ON CONFLICT DO UPDATE SET seq = max(seq, excluded.seq)',
   );
+  const readReached = db.prepare<[], { origin: string }>('SELECT origin FROM reached_at');
+  const writeReached = db.prepare(
+    'INSERT INTO reached_at VALUES (1, ?) ON CONFLICT DO UPDATE SET origin = excluded.origin',
+  );
+  const reached = createKept((): string | null => readReached.get()?.origin ?? null);
   const business = createKept((): Business | null => read.get() ?? null);
   const lamp = createKept((): LampSetting => readLamp.get() ?? byHours);
   return {
@@ -35,10 +40,17 @@ export const businessTable = (db: Db) => {
     forget: (): void => {
       business.forget();
       lamp.forget();
+      reached.forget();
     },
     write: (written: Business, now: number): void => {
       business.forget();
       write.run({ ...written, now });
+    },
+    /** Under which origin the owner reached us; null: nobody has kept it yet. */
+    reachedAt: (): string | null => reached.get(),
+    setReachedAt: (origin: string): void => {
+      reached.forget();
+      writeReached.run(origin);
     },
     /** By the hours until somebody says otherwise: whoever has just set up has none, and is there. */
     lamp: (): LampSetting => lamp.get(),

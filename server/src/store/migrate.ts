@@ -24,6 +24,7 @@ import jobsInLanes from './migrations/0022-jobs-in-lanes.sql';
 import mailBegun from './migrations/0023-mail-begun.sql';
 import afterwards from './migrations/0024-afterwards.sql';
 import whomAMailIsAbout from './migrations/0025-whom-a-mail-is-about.sql';
+import reachedAt from './migrations/0026-reached-at.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -52,6 +53,7 @@ export const migrations: readonly string[] = [
   mailBegun,
   afterwards,
   whomAMailIsAbout,
+  reachedAt,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -130,6 +130,9 @@ const Outgoing = ({ mail }: { mail: MailData }) => {
             {isSuccess ? <Done text={kitWords().saved} /> : null}
           </Row>
           {outgoing ? <TestMail /> : null}
+          <Text kind="second" tone={mail.isNearOnly ? 'ember' : 'slate'}>
+            {mail.isNearOnly ? said.linksNear(mail.linksTo) : said.links(mail.linksTo)}
+          </Text>
         </>
       ) : null}
     </Section>
