@@ -51,6 +51,8 @@ export const buildForNode = (entry, outdir, { isLean = false } = {}) =>
     minifyWhitespace: true,
     minifySyntax: true,
     sourcemap: true,
+    // Where something failed is read from the file and its line; the files themselves lie beside it.
+    sourcesContent: false,
     loader: { '.sql': 'text' },
     logLevel: 'warning',
     plugins: [workspaces],

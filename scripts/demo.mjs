@@ -5,6 +5,7 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { ownFiles } from './own-files.mjs';
 import { buildStale, installPackages, say } from './set-up.mjs';
 
 const options = process.argv.slice(2);
@@ -73,7 +74,9 @@ process.on('SIGINT', () => stop(0));
 process.on('SIGTERM', () => stop(0));
 
 try {
-  await launch('server/dist/main.js', {
+  const { main, env } = ownFiles();
+  await launch(main, {
+    ...env,
     PORT: port,
     DATA_DIR: dataDir,
     LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',

@@ -17,6 +17,8 @@ const debianParts = [
   },
   { name: 'dovecot-imapd', path: '/usr/lib/dovecot/imap' },
   { name: 'prosody', path: '/usr/bin/prosody' },
+  { name: 'nginx', path: '/usr/sbin/nginx' },
+  { name: 'caddy', path: '/usr/bin/caddy' },
   { name: 'python3-slixmpp', path: '/usr/lib/python3/dist-packages/slixmpp' },
 ];
 
@@ -35,7 +37,8 @@ const hashOf = (paths) => {
 const filesBelow = (folder) =>
   readdirSync(folder, { withFileTypes: true })
     .filter(
-      ({ name }) => !['node_modules', 'dist', '.expo', 'fonts', 'icons', 'test-kit'].includes(name),
+      ({ name }) =>
+        !['node_modules', 'dist', '.expo', 'fonts', 'icons', 'test-kit', '.running'].includes(name),
     )
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((entry) => {

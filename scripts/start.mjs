@@ -1,10 +1,15 @@
 // The real thing, on the data folder that DATA_DIR names (`.data` otherwise).
 import { spawn } from 'node:child_process';
+import { ownFiles } from './own-files.mjs';
 import { buildStale, installPackages } from './set-up.mjs';
 
 installPackages();
 buildStale();
-const server = spawn('node', ['--enable-source-maps', 'server/dist/main.js'], { stdio: 'inherit' });
+const { main, env } = ownFiles();
+const server = spawn('node', ['--enable-source-maps', main], {
+  stdio: 'inherit',
+  env: { ...process.env, ...env },
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 // npm ends the shell between us without a word to us: whoever started this is gone then, and so is its server.
 const startedBy = process.ppid;

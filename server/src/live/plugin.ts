@@ -5,7 +5,7 @@ import {
   TeamLetterSchema,
   type ToTeam,
 } from '@porch/contract/live';
-import { threadWrittenLast } from '@porch/core/conversation';
+import { threadMeant } from '@porch/core/conversation';
 import { askingOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import { createBuckets } from '../security/bucket';
@@ -20,7 +20,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
 
   const tellTyping = (memberId: string, conversationId: string): void => {
     const conversation = persons.standing(conversationId);
-    const threadId = conversation && threadWrittenLast(conversation.threads)?.threadId;
+    const threadId = conversation && threadMeant(conversation.threads)?.threadId;
     const thread = threadId ? store.threads.byId(threadId) : null;
     if (!thread) return;
     const { name } = shown.person(memberId, thread.doorId);

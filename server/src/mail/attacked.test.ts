@@ -6,8 +6,7 @@ import { type MailHouse, openMailHouse } from '../../test-kit/mailed';
 import { until } from '../../test-kit/panel';
 import { post } from '../../test-kit/post';
 import { apartProcess } from '../apart/process';
-import type { MailJob } from './reader';
-import type { ReadMail } from './reading';
+import type { MailJob, ReadMail } from './read-mail';
 
 const HELLO = 'hello@porch.example';
 const wren = 'wren@post.example';

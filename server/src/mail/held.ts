@@ -7,8 +7,8 @@ import type { Follow, Record, Recording } from '../inbox/record';
 import type { JobKind } from '../jobs/worker';
 import { newId } from '../security/tokens';
 import type { HeldMailRecord, Store } from '../store';
+import type { ReadMail } from './read-mail';
 import type { MailReader } from './reader';
-import type { ReadMail } from './reading';
 
 /** What a job that lets in a mail which was held back carries. */
 export interface HeldMailJob {

@@ -1,6 +1,6 @@
 import { setPriority } from 'node:os';
-import { type MailJob, readJob } from './reader';
-import { bareMail } from './reading';
+import { bareMail, type MailJob } from './read-mail';
+import { readJob } from './reading';
 
 /** A process of its own for one mail after the other: it can be ended in the middle of one. */
 const LOW_PRIORITY = 5;

@@ -1,22 +1,14 @@
 import { createApart, type StartApart } from '../apart/lane';
 import type { Clock } from '../clock';
-import { bareMail, headOf, type ReadMail, readHead, readMail } from './reading';
-
-/** What is done with the bytes of a mail that anybody may have written. */
-export interface MailJob {
-  /** `head`: its header lines alone, where the whole could not be read. */
-  do: 'read' | 'head';
-  bytes: Buffer;
-}
+import { bareMail, headOf, type MailJob, type ReadMail } from './read-mail';
 
 export type StartMailReader = StartApart<MailJob, ReadMail>;
 
-/** Does one job; may take long, take much memory, or never end: see `createMailReader`. */
-export const readJob = ({ do: what, bytes }: MailJob): Promise<ReadMail> =>
-  what === 'read' ? readMail(bytes) : readHead(bytes);
-
-/** In this process: for mails that we made ourselves. What it is given cannot be ended. */
-export const mailReaderInside: StartMailReader = () => ({ do: readJob, end: () => {} });
+/** In this process: for mails that we made ourselves. What it is given cannot be ended; nothing is loaded before that. */
+export const mailReaderInside: StartMailReader = () => ({
+  do: async (job) => (await import('./reading')).readJob(job),
+  end: () => {},
+});
 
 const WAITING_MOST = 20;
 const HELD_MOST_BYTES = 96 * 1024 * 1024;

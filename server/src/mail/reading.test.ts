@@ -1,4 +1,5 @@
-import { bareMail, headOf, readHead, readMail } from './reading';
+import { bareMail, headOf } from './read-mail';
+import { readHead, readMail } from './reading';
 
 const mail = (lines: readonly string[]) => Buffer.from(lines.join('\r\n'));
 const head = ['From: Wren <wren@post.example>', 'To: hello@porch.example', 'Subject: Ferns'];

@@ -1,6 +1,6 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { chmodSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, chownSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unpack } from '../../test-kit/releases';
@@ -8,7 +8,7 @@ import { handClock } from '../clock';
 import { openDataFolder } from '../data-folder';
 import { copiesBeside } from './copies';
 import { NotWritable, openBeside, openDatabase } from './database';
-import { FolderHeld, holdFolder } from './hold';
+import { FolderHeld, holdFolder, makeOwnFile, makeOwnFolder } from './hold';
 
 describe('data that a command opens beside a server', () => {
   it('is opened as it is, and brought up to date by the server alone', () => {
@@ -75,6 +75,18 @@ describe('a data folder', () => {
       expect([ending, (statSync(path + ending).mode & 0o777).toString(8)]).toEqual([ending, '600']);
     }
     db.close();
+  });
+
+  it.each([
+    ['a file', (path: string) => makeOwnFile(path)],
+    ['a folder', (path: string) => makeOwnFolder(path)],
+  ])('has whoever has the folder as its owner, where root makes %s in it', (_what, make) => {
+    // Whoever is not root makes nothing that anybody else has.
+    const own = process.getuid?.() === 0 ? 12_345 : statSync(dir).uid;
+    chownSync(dir, own, statSync(dir).gid);
+    const path = join(dir, 'restored');
+    make(path);
+    expect(statSync(path).uid).toBe(own);
   });
 
   it('survives a power cut: a commit is on the disk before it is answered (SQLite, PRAGMA synchronous)', () => {

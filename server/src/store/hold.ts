@@ -1,16 +1,28 @@
-import { closeSync, mkdirSync, openSync } from 'node:fs';
-import { join } from 'node:path';
+import { chownSync, closeSync, existsSync, mkdirSync, openSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 
 /** Only whoever runs the server reads what it keeps. */
 export const OWN_FILE_MODE = 0o600;
 export const OWN_FOLDER_MODE = 0o700;
 
+/** What root makes for a service (a backup, a restored file) belongs to whoever has the folder that it is in. */
+const giveToOwner = (path: string, folder: string): void => {
+  if (process.getuid?.() !== 0) return;
+  const { uid, gid } = statSync(folder);
+  if (uid !== 0) chownSync(path, uid, gid);
+};
+
 /** Makes a file that nobody else may read, unless it is there. */
-export const makeOwnFile = (path: string): void => closeSync(openSync(path, 'a', OWN_FILE_MODE));
+export const makeOwnFile = (path: string): void => {
+  const isNew = !existsSync(path);
+  closeSync(openSync(path, 'a', OWN_FILE_MODE));
+  if (isNew) giveToOwner(path, dirname(path));
+};
 
 export const makeOwnFolder = (path: string): void => {
-  mkdirSync(path, { recursive: true, mode: OWN_FOLDER_MODE });
+  const made = mkdirSync(path, { recursive: true, mode: OWN_FOLDER_MODE });
+  if (made !== undefined) giveToOwner(path, dirname(made));
 };
 
 /** Somebody else has the data folder. */
