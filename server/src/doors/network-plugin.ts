@@ -84,7 +84,7 @@ export const networkRoutes = async ({ app, services }: Routing): Promise<void> =
         if (heard.isNudge) pulling.begin(door.id);
         if (heard.isListingChanged) listings.begin(door.id);
         return taking.now(understood);
-      });
+      }, door.id);
       taking.tellTyping(understood);
       if (!heard.answer) return reply.status(204).send();
       return reply.type(heard.answer.type).send(heard.answer.text);

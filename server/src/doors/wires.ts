@@ -52,7 +52,7 @@ export const createWires = (services: {
           await write(() => {
             if (mark !== null) store.doors.setMark(id, mark);
             return taking.now(understood);
-          });
+          }, id);
         },
         stands: () => {
           stood();

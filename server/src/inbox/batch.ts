@@ -10,6 +10,9 @@ export interface Written<Result> {
   isHouse?: boolean;
 }
 
+/** So long at most one transaction goes on taking what waits, in milliseconds: nobody's acknowledgement waits for a crowd. */
+const BATCH_MS = 8;
+
 interface Waiting {
   work: () => Written<unknown>;
   settle: (outcome: { result: unknown } | { error: unknown }) => void;
@@ -23,9 +26,41 @@ type Outcome = { written: Written<unknown> } | { error: unknown };
 const newsOf = (outcomes: readonly Outcome[]): News[] =>
   outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : []));
 
+/** What waits, by whose it is: one of each in turn, each in the order in which it came. */
+const createTurns = () => {
+  const lanes = new Map<string, Waiting[]>();
+  /** How far each lane has been taken; shifting a long list each time would copy it. */
+  const taken = new Map<string, number>();
+  return {
+    isEmpty: (): boolean => lanes.size === 0,
+    add: (lane: string, one: Waiting): void => {
+      const waiting = lanes.get(lane);
+      if (waiting) waiting.push(one);
+      else lanes.set(lane, [one]);
+    },
+    next: (): Waiting | null => {
+      for (const [lane, waiting] of lanes) {
+        const at = taken.get(lane) ?? 0;
+        const one = waiting[at];
+        // Whoever had a turn stands behind all others.
+        lanes.delete(lane);
+        if (at + 1 < waiting.length) {
+          lanes.set(lane, waiting);
+          taken.set(lane, at + 1);
+        } else {
+          taken.delete(lane);
+        }
+        return one ?? null;
+      }
+      return null;
+    },
+  };
+};
+
 /**
  * Writes that come in at the same moment share one transaction, and so one wait for the disk. When one of
- * them is refused all are done anew, each in a savepoint of its own, so that it takes no other with it.
+ * them is refused all are done anew, each in a savepoint of its own, so that it takes no other with it. What is more
+ * than a moment's work waits for the next transaction, doors in turn.
  * Nobody gets an answer before the commit, and the news goes out after it. A piece of work touches
  * nothing but the data: it may be done twice.
  */
@@ -34,7 +69,7 @@ export const createBatch = (
   publish: (news: News[], isHouse: boolean) => void,
   report: (error: unknown) => void,
 ) => {
-  let waiting: Waiting[] = [];
+  const turns = createTurns();
 
   const together = ({ work }: Waiting): Outcome => {
     try {
@@ -54,14 +89,23 @@ export const createBatch = (
     }
   };
 
-  const commit = (all: readonly Waiting[], attempt: (one: Waiting) => Outcome): Outcome[] =>
-    store.atOnce(() => all.map(attempt));
+  /** As many as there is time for; `picked` has them, also where one of them is refused. */
+  const takeSome = (picked: Waiting[]): Outcome[] => {
+    const until = performance.now() + BATCH_MS;
+    const outcomes: Outcome[] = [];
+    for (let one = turns.next(); one; one = turns.next()) {
+      picked.push(one);
+      outcomes.push(together(one));
+      if (performance.now() >= until) break;
+    }
+    return outcomes;
+  };
 
-  const commitAll = (all: readonly Waiting[]): Outcome[] => {
+  const commitSome = (picked: Waiting[]): Outcome[] => {
     try {
-      return commit(all, together);
+      return store.atOnce(() => takeSome(picked));
     } catch (error) {
-      if (error instanceof OneRefused) return commit(all, apart);
+      if (error instanceof OneRefused) return store.atOnce(() => picked.map(apart));
       throw error;
     }
   };
@@ -77,26 +121,29 @@ export const createBatch = (
   };
 
   const flush = (): void => {
-    const all = waiting;
-    waiting = [];
+    const picked: Waiting[] = [];
     let outcomes: Outcome[];
     try {
-      outcomes = commitAll(all);
+      outcomes = commitSome(picked);
     } catch (error) {
-      for (const one of all) one.settle({ error });
+      for (const one of picked) one.settle({ error });
       return;
+    } finally {
+      // What comes in by sockets and requests has its turn between two transactions.
+      if (!turns.isEmpty()) setImmediate(flush);
     }
     tell(outcomes);
     outcomes.forEach((outcome, index) => {
       const settled = 'written' in outcome ? { result: outcome.written.result } : outcome;
-      all[index]?.settle(settled);
+      picked[index]?.settle(settled);
     });
   };
 
-  const write = <Result>(work: () => Written<Result>): Promise<Result> =>
+  /** `lane`: whose it is (a door, a member); of one lane all is written in the order in which it was asked for. */
+  const write = <Result>(work: () => Written<Result>, lane = ''): Promise<Result> =>
     new Promise((resolve, reject) => {
-      if (waiting.length === 0) setImmediate(flush);
-      waiting.push({
+      if (turns.isEmpty()) setImmediate(flush);
+      turns.add(lane, {
         work,
         settle: (outcome) =>
           'error' in outcome ? reject(outcome.error) : resolve(outcome.result as Result),

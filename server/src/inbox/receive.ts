@@ -98,6 +98,9 @@ const SAME_MOMENT_MS = 2_000;
 const AHEAD_MOST_MS = 24 * 3_600_000;
 const SAID_AGO_MOST_MS = 30 * 24 * 3_600_000;
 
+/** What one writer says is taken in turn with what others say, and in the order in which they say it. */
+const laneOf = ({ doorId, address }: Writer): string => `${doorId} ${address}`;
+
 /** How somebody is reached for sure, of the ways that are told of people. */
 const reachedBy = ({ proves }: Inbound): { phone?: string; email?: string } =>
   Object.fromEntries(
@@ -406,7 +409,7 @@ export const createReceive = (services: {
         const thread = store.threads.byWriter(writer);
         if (!conversationOf(thread) || !thread) return { result: null, news: [] };
         return { result: null, news: ways.flatMap((way) => joinProven(thread, way)) };
-      });
+      }, laneOf(writer));
     },
     /** What is known of a writer; null before they have said anything. */
     stateOf,
@@ -414,7 +417,7 @@ export const createReceive = (services: {
     threadFor: (writer: Writer): ThreadRecord => store.threads.byWriter(writer) ?? make(writer),
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
     message: (writer: Writer, typed: Message, circumstances: Circumstances): Promise<string> =>
-      write(() => message(writer, typed, circumstances)),
+      write(() => message(writer, typed, circumstances), laneOf(writer)),
     /** They say that a card answered what they left. False: nothing of it is open, or something else of theirs is. */
     enough: (writer: Writer, id: string): Promise<boolean> =>
       write(() => {
@@ -435,7 +438,7 @@ export const createReceive = (services: {
         if (!isTheirs || !isCard) return { result: false, news: [] };
         const happening = { kind: 'wrapped-up' as const, memberId: null };
         return { result: true, news: [record.add(conversation, null, [{ id, happening }])] };
-      }),
+      }, laneOf(writer)),
     /**
      * Something that only means anything once something was said; `recordingFor` gives null where it changes
      * nothing. Under an id that is taken it is done already, or refused. False: nothing was ever said.
@@ -456,7 +459,7 @@ export const createReceive = (services: {
         if (before && !isSame(before)) throw new Refused('id-taken');
         if (before) return { result: true, news: [] };
         return { result: true, news: [record.add(conversation, thread.id, [recording])] };
-      }),
+      }, laneOf(writer)),
   };
 };
 

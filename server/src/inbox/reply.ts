@@ -265,7 +265,7 @@ export const createReply = (services: {
         if (what.do !== 'say' || store.ticks.has('answered')) return done;
         store.ticks.set('answered', clock.now());
         return { ...done, isHouse: true };
-      }),
+      }, `member ${member.id}`),
   };
 };
 
