@@ -8,9 +8,17 @@ const { resolveRequest } = config.resolver;
 // less are in the first load.
 const drawnByBrowser = join(__dirname, 'src/kit/drawn/svg-on-web.ts');
 
-config.resolver.resolveRequest = (context, name, platform) =>
-  platform === 'web' && name === 'react-native-svg'
-    ? { type: 'sourceFile', filePath: drawnByBrowser }
-    : (resolveRequest ?? context.resolveRequest)(context, name, platform);
+// What is drawn within buttons and lists may not stand in elements of that name.
+const boxes = join(__dirname, 'src/kit/boxes-on-web.ts');
+const standIns = {
+  'react-native-svg': drawnByBrowser,
+  './propsToAccessibilityComponent': boxes,
+};
+
+config.resolver.resolveRequest = (context, name, platform) => {
+  const standIn = platform === 'web' ? standIns[name] : undefined;
+  if (standIn) return { type: 'sourceFile', filePath: standIn };
+  return (resolveRequest ?? context.resolveRequest)(context, name, platform);
+};
 
 module.exports = config;

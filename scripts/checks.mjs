@@ -7,6 +7,7 @@ export const quickChecks = [
   ['types of the app', 'npx', ['tsc', '--noEmit', '-p', 'app/tsconfig.json']],
   ['types of the widget', 'npx', ['tsc', '--noEmit', '-p', 'widget/tsconfig.json']],
   ['structure', 'npm', ['run', '-s', 'structure']],
+  ['every package that is used is named', 'node', ['scripts/declared.mjs']],
   ['the measurements can be built', 'node', ['scripts/build-bench.mjs']],
 ];
 

@@ -5,3 +5,8 @@ declare module 'react-native-web' {
     props: Record<string, unknown>,
   ) => import('react').ReactElement;
 }
+
+declare module 'react-native-web/dist/modules/AccessibilityUtil/propsToAccessibilityComponent' {
+  const byRole: (props?: { role?: string; 'aria-level'?: number }) => string | undefined;
+  export default byRole;
+}

@@ -12,19 +12,30 @@ const usage = `Looks whether a bridge keeps the open contract (docs/doors.md):
   --wait   how many seconds something that the bridge does by itself may take
 `;
 
-const { values, positionals } = parseArgs({
+/** What was typed; null: something that this does not know. */
+const typed = () => {
+  try {
+    return parseArgs(known);
+  } catch {
+    return null;
+  }
+};
+
+const known = {
   allowPositionals: true,
   options: {
+    help: { type: 'boolean', short: 'h', default: false },
     key: { type: 'string' },
     to: { type: 'string', default: 'test' },
     port: { type: 'string', default: '4999' },
     wait: { type: 'string', default: '20' },
   },
-});
+} as const;
+const { values, positionals } = typed() ?? { values: null, positionals: [] };
 const [url] = positionals;
-if (!url || !values.key || !URL.canParse(url)) {
+if (values?.help || !values?.key || !url || !URL.canParse(url)) {
   process.stdout.write(usage);
-  process.exit(2);
+  process.exit(values?.help ? 0 : 2);
 }
 
 let wrongs = 0;

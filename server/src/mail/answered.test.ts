@@ -261,6 +261,17 @@ describe('what a visitor answers by mail', () => {
       expect(said()).toHaveLength(1);
     });
 
+    it('is nobody’s where the end of the address is another, and where it has none', async () => {
+      const [name = '', domain = ''] = to.split('@');
+      const last = name.at(-1) === 'a' ? 'b' : 'a';
+      for (const wrong of [`${name.slice(0, -1)}${last}`, name.slice(0, -20)]) {
+        await write({ to: `${wrong}@${domain}`, text: 'Send it elsewhere.' }).catch(() => '');
+      }
+      expect(said()).toHaveLength(1);
+      await write({ text: 'Keep ten.' });
+      expect(said()).toEqual([said()[0], 'Keep ten.']);
+    });
+
     it.each([
       ['two writers', ['From: wren@post.example, else@x.example']],
       ['no writer', []],

@@ -194,6 +194,8 @@ describe('answers to somebody who has gone', () => {
       /http:\/\/porch\.example(\/mail\/stop\/\S+)/.exec(out.mails[0]?.text ?? '')?.[1] ?? '';
     const page = await house.ask('GET', link);
     expect(page.body).toContain('Stop these emails');
+    // Programs that look into mails open every link in them: nothing is stopped by that.
+    expect(roll('mail-stopped')).toEqual([]);
     // Its own style sheet, and nothing else.
     const style = /<style>(.*?)<\/style>/s.exec(page.body)?.[1] ?? '';
     const hash = createHash('sha256').update(style).digest('base64');

@@ -1,7 +1,7 @@
 import type { Door } from '@porch/contract/doors';
 import type { House } from '@porch/contract/house';
 import { router } from 'expo-router';
-import { Image, Linking, StyleSheet } from 'react-native';
+import { Image, Linking, StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Empty, RowsComing } from '../../../kit/states';
@@ -27,7 +27,9 @@ const Code = ({ door }: { door: Door }) => {
       <Text kind="second" tone="slate">
         {words().codeMore}
       </Text>
-      <Image source={{ uri: at('svg') }} style={styles.code} aria-label={words().codeAlt} />
+      <View role="img" aria-label={words().codeAlt}>
+        <Image source={{ uri: at('svg') }} style={styles.code} alt="" />
+      </View>
       <Row>
         <Button role="link" label={words().png} onPress={() => void Linking.openURL(at('png'))} />
         <Button role="link" label={words().svg} onPress={() => void Linking.openURL(at('svg'))} />

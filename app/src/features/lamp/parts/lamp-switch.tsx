@@ -34,7 +34,7 @@ export const LampSwitch = () => {
     <>
       <Pressable
         role="button"
-        aria-label={`${words().label}: ${saying}. ${words().change}`}
+        aria-label={`${words().label}: ${saying}. ${under}. ${words().change}`}
         onPress={() => setOpen(true)}
         style={[
           styles.switch,

@@ -8,7 +8,7 @@ import { Wick } from '../../../kit/drawn/wick';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
-import { exactly, momentInWords, spanInWords } from '../../../kit/times';
+import { momentInWords, spanInWords } from '../../../kit/times';
 import { kitWords } from '../../../kit/words';
 import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
@@ -164,7 +164,6 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
               <Text
                 kind="small"
                 tone={time.isLate ? 'brick' : row.group === 'waiting' ? 'ember' : 'slate'}
-                aria-label={exactly(state.lastAt, zone)}
                 style={row.group === 'waiting' ? styles.strong : undefined}
               >
                 {time.said}

@@ -216,7 +216,7 @@ const VisitorSlip = ({
       <View style={styles.top}>
         {row.state.name ? null : <OwnMark id={row.id} size={16} />}
         <Text kind="label">{(row.threads.length > 1 && thread?.name) || facts.name}</Text>
-        <Text kind="small" tone="slate" aria-label={exactly(saidAt, zone)}>
+        <Text kind="small" tone="slate">
           {momentInWords(saidAt, now, zone)} ·{' '}
           {entry.isMail ? words().conversation.byMail : facts.byDoor(thread?.doorId ?? '')}
           {entry.via ? ` · ${words().conversation.sentBy(entry.via)}` : ''}
@@ -284,7 +284,7 @@ const TeamSlip = ({ entry, facts }: { entry: Entry & { kind: 'team-said' }; fact
     <View style={[styles.slip, styles.ours, { borderColor: theme.ink }]}>
       <View style={styles.top}>
         <Text kind="label">{memberName(entry.memberId)}</Text>
-        <Text kind="small" tone="slate" aria-label={exactly(entry.at, zone)} style={styles.grow}>
+        <Text kind="small" tone="slate" style={styles.grow}>
           {momentInWords(entry.at, now, zone)}
         </Text>
         <ReachedMark entry={entry} facts={facts} />

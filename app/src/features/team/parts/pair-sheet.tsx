@@ -16,7 +16,9 @@ const CODE_PX = 240;
 const Code = ({ made, left }: { made: NewPairing; left: number }) => (
   <>
     <Text>{said().more}</Text>
-    <Image source={{ uri: made.picture }} style={styles.code} aria-label={said().code} />
+    <View role="img" aria-label={said().code}>
+      <Image source={{ uri: made.picture }} style={styles.code} alt="" />
+    </View>
     <Text kind="small" tone="slate">
       {said().left(left)}
     </Text>
