@@ -40,6 +40,13 @@ describe('follow-ups as a calendar (RFC 5545)', () => {
     expect(read(toCalendar('Quillfern', [todo, plain], now))).toEqual([todo, plain]);
   });
 
+  it('have each sign before which RFC 5545 wants another with that (section 3.3.11)', () => {
+    // A reader that takes more than is allowed would not notice.
+    const calendar = toCalendar('Quillfern', [todo], now).replace(/\r\n /g, '');
+    expect(calendar).toContain('SUMMARY:Robin: pots\\; two\\, or three\\\\four\r\n');
+    expect(calendar).toContain('Line one\\nLine two');
+  });
+
   it('have lines of at most 75 octets, cut within no character (section 3.1)', () => {
     const title = 'Grüße an Łucja 🌿 und die anderen, '.repeat(8);
     const calendar = toCalendar('Ż'.repeat(90), [{ ...todo, title }], now);

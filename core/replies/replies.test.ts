@@ -6,6 +6,7 @@ import {
   codeFor,
   fillIn,
   firstNameOf,
+  GAP_LONGEST,
   gapCalled,
   indexReplies,
   openGaps,
@@ -52,6 +53,12 @@ describe('a text with gaps', () => {
     ['{ |there}', 'empty'],
   ])('has in %j braces that make none', (text, why) => {
     expect(piecesOf(text)[0]).toMatchObject({ kind: 'broken', why });
+  });
+
+  it('are no longer than what anybody would call something, so that a brace takes no letter with it', () => {
+    const inside = 'a'.repeat(GAP_LONGEST - 2);
+    expect(piecesOf(`{${inside}}`)[0]?.kind).toBe('gap');
+    expect(piecesOf(`{${inside}a}`)[0]).toMatchObject({ kind: 'broken', why: 'unclosed' });
   });
 
   it('is filled with what is known, with fallbacks otherwise, and keeps open what is neither', () => {

@@ -31,6 +31,24 @@ const createTurns = () => {
   const lanes = new Map<string, Waiting[]>();
   /** How far each lane has been taken; shifting a long list each time would copy it. */
   const taken = new Map<string, number>();
+
+  const next = (): Waiting | null => {
+    for (const [lane, waiting] of lanes) {
+      const at = taken.get(lane) ?? 0;
+      const one = waiting[at];
+      // Whoever had a turn stands behind all others.
+      lanes.delete(lane);
+      if (at + 1 < waiting.length) {
+        lanes.set(lane, waiting);
+        taken.set(lane, at + 1);
+      } else {
+        taken.delete(lane);
+      }
+      return one ?? null;
+    }
+    return null;
+  };
+
   return {
     isEmpty: (): boolean => lanes.size === 0,
     add: (lane: string, one: Waiting): void => {
@@ -38,21 +56,10 @@ const createTurns = () => {
       if (waiting) waiting.push(one);
       else lanes.set(lane, [one]);
     },
-    next: (): Waiting | null => {
-      for (const [lane, waiting] of lanes) {
-        const at = taken.get(lane) ?? 0;
-        const one = waiting[at];
-        // Whoever had a turn stands behind all others.
-        lanes.delete(lane);
-        if (at + 1 < waiting.length) {
-          lanes.set(lane, waiting);
-          taken.set(lane, at + 1);
-        } else {
-          taken.delete(lane);
-        }
-        return one ?? null;
-      }
-      return null;
+    next,
+    /** Puts all that waits there. */
+    empty: (into: Waiting[]): void => {
+      for (let one = next(); one; one = next()) into.push(one);
     },
   };
 };
@@ -126,6 +133,8 @@ export const createBatch = (
     try {
       outcomes = commitSome(picked);
     } catch (error) {
+      // Where no transaction could even be begun, none of what waits would be written by another one.
+      if (picked.length === 0) turns.empty(picked);
       for (const one of picked) one.settle({ error });
       return;
     } finally {

@@ -63,6 +63,17 @@ describe('writes that come in at the same moment', () => {
     );
   });
 
+  it('are all refused where no transaction can be begun, and none of them waits for another one', async () => {
+    const real = store.atOnce;
+    store.atOnce = () => {
+      throw new Error('the disk is gone');
+    };
+    const all = [slow('network', 'hook'), slow('wren', 'words')];
+    for (const one of all) await expect(one).rejects.toThrow('the disk is gone');
+    store.atOnce = real;
+    expect(await slow('wren', 'words')).toBe('words');
+  });
+
   it('are each done apart where one of them is refused, and what waits behind them goes on', async () => {
     const refused = batch.write(() => {
       throw new Error('no');

@@ -95,6 +95,31 @@ describe('what must happen outside', () => {
     expect(house.store.jobs.byKey('post 1')).toBeNull();
   });
 
+  it('is told to end once its lease has run out', async () => {
+    const signals: AbortSignal[] = [];
+    const never = kindOf('never', {
+      do: (_load, { signal }) => {
+        signals.push(signal);
+        return new Promise((_resolve, reject) => {
+          signal.addEventListener('abort', () => reject(new Error('ended')));
+        });
+      },
+    });
+    const own = await openHouse({}, ':memory:', { jobKinds: [never] });
+    await own.services.write(() => {
+      own.services.jobs.add({ key: 'never 1', kind: 'never', load: {}, notBefore: 0 });
+      return { result: null, news: [] };
+    });
+    await until(() => signals[0]);
+    own.clock.advance(29 * second);
+    await own.tick();
+    expect(signals[0]?.aborted).toBe(false);
+    own.clock.advance(2 * second);
+    await own.tick();
+    expect(signals[0]?.aborted).toBe(true);
+    await own.close();
+  });
+
   it('happens never where its cause came to nothing, and once where it is said twice', async () => {
     const refused = house.services.write(() => {
       const job = { key: 'post 1', kind: 'post', load: { n: 1 }, notBefore: 0 };

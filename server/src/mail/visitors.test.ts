@@ -173,6 +173,26 @@ describe('answers to somebody who has gone', () => {
     expect(house.store.conversations.counts()).toMatchObject({ waiting: 0, answered: 1 });
   });
 
+  it('are answered at one address, and in good time at a new one: the old one still leads to them', async () => {
+    await writes();
+    await answer('We have two.');
+    await pass(GATHER_MS);
+    const threadId = roll('visitor-said')[0]?.threadId ?? '';
+    const address = (): string =>
+      house.services.replyAddresses.makeForVisitor(
+        'replies@porch.example',
+        threadId,
+        'wren@post.example',
+      )?.address ?? '';
+    const first = address();
+    house.clock.advance(360 * 24 * 60 * minute);
+    expect(address()).toBe(first);
+    house.clock.advance(10 * 24 * 60 * minute);
+    const second = address();
+    expect(second).not.toBe(first);
+    expect(address()).toBe(second);
+  });
+
   it('that bounce are said not to have arrived, and are owed again', async () => {
     await writes();
     await answer('We have two.');
