@@ -87,7 +87,7 @@ export const en: AlertMailWords = {
     },
     'whom-unclear': {
       subject: 'Your answer was not sent',
-      text: 'Somebody has come to this conversation by a code, and may be somebody else, so nothing was passed on. Open the conversation, and say whom your answer is for.',
+      text: 'Someone joined this conversation with its code. It may be someone else, so we sent nothing on. Open the conversation and choose who your answer is for.',
     },
     'door-closed': {
       subject: 'Your answer was not sent',

@@ -294,11 +294,11 @@ test('whoever would rather write by a messenger goes on there with the same conv
   await expect(roll).toContainText('by Pigeonpost');
   // The code may have been read by anybody: whom an answer is for is asked once.
   await answer(phone, 'The bird’s nest fern');
-  await expect(phone.getByRole('alert')).toContainText('Choose above whom this is for');
+  await expect(phone.getByRole('alert')).toContainText('Choose who this is for');
   await phone.getByRole('radio', { name: 'Pigeonpost' }).click();
   await phone.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(messenger.getByRole('list').first()).toContainText('The bird’s nest fern');
-  await expect(phone.getByText('with a code from this conversation')).toHaveCount(0);
+  await expect(phone.getByText('joined with this conversation’s code')).toHaveCount(0);
   // What was said by the messenger is not shown on the website.
   await expect(panel.getByText('The bird’s nest fern')).toHaveCount(0);
 });

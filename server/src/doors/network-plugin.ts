@@ -12,6 +12,9 @@ const DoorInPath = z.object({ door: IdSchema });
 
 const HANDED_LARGEST_BYTES = 1024 * 1024;
 
+/** Names that a header may carry, of a length that is worth reading. */
+const HEADER_FIT = /^[\w.-]{1,80}$/;
+
 /**
  * What networks hand over. No cookie is looked at and no origin asked for: each door proves what is meant for it,
  * by the bytes as they came. It is acknowledged once it is on disk; what is not, the network hands over again.
@@ -86,6 +89,8 @@ export const networkRoutes = async ({ app, services }: Routing): Promise<void> =
         return taking.now(understood);
       }, door.id);
       taking.tellTyping(understood);
+      const ignored = heard.ignored?.filter((name) => HEADER_FIT.test(name)).join(', ');
+      if (ignored) reply.header('ignored-fields', ignored);
       if (!heard.answer) return reply.status(204).send();
       return reply.type(heard.answer.type).send(heard.answer.text);
     },

@@ -107,6 +107,8 @@ export interface Heard {
   stops?: readonly Omit<Stopped, 'doorId'>[];
   /** Who is typing, as the network calls them. */
   typing?: readonly string[];
+  /** What of it nobody reads, by its name: whoever hands it over is told so. */
+  ignored?: readonly string[];
   /** There is something to be fetched. */
   isNudge?: boolean;
   /** The business's listing was changed there. */

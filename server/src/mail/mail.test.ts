@@ -230,7 +230,7 @@ describe('alerts by mail', () => {
       expect(roll('team-said')).toEqual([]);
       expect(roll('held-back')).toMatchObject([{ why: 'whom-unclear' }]);
       await pass(second);
-      expect(out.mails.at(-1)?.text).toContain('say whom your answer is for');
+      expect(out.mails.at(-1)?.text).toContain('choose who your answer is for');
       wren?.close();
       robin?.close();
     });

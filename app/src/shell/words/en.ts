@@ -179,7 +179,7 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'moved-meanwhile':
     'Who belongs together here was changed meanwhile. Nothing was done; look again.',
   'whom-unclear':
-    'Somebody has just come to this conversation by a code. Nothing was sent; say whom it is for.',
+    'Someone just joined this conversation with its code. Nothing was sent. Choose who it’s for.',
   'nothing-to-undo': 'There is nothing to undo: this is the first version.',
   'last-owner': 'A house needs an owner. Make somebody else an owner first.',
   'door-closed': 'This door is closed. Nothing was sent.',

@@ -156,6 +156,18 @@ describe('a door by a bridge', () => {
     expect(roll('visitor-said')).toEqual([]);
   });
 
+  it('says which fields of it nobody reads, and takes the rest', async () => {
+    const from = { id: 'wren@snails', nickname: 'W' };
+    const odd = { kind: 'location', latitude: 55.1, longitude: -1.6, accuracy: 4 };
+    const taken = await hand(says('a', { from, mood: 'glad', 'ill named': 1, parts: [odd] }));
+    expect(taken.status).toBe(204);
+    expect(taken.headers['ignored-fields']).toBe(
+      'data.from.nickname, data.mood, data.parts.0.accuracy',
+    );
+    expect(roll('visitor-said')).toHaveLength(1);
+    expect((await hand(says('b'))).headers['ignored-fields']).toBe(undefined);
+  });
+
   it('goes on by either key while one is changed', async () => {
     const { body } = await networkDoor('POST', `/${doorId}/key`, {});
     expect((await hand(says('1'))).status).toBe(204);

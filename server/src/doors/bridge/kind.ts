@@ -86,6 +86,22 @@ const heardIn = (said: BridgeIn): Heard => {
   }
 };
 
+/** So many fields that are read by nobody are named. */
+const IGNORED_MOST = 10;
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
+
+/** Which fields of what was handed over nobody reads: "data.from.nickname". */
+const ignoredIn = (given: unknown, read: unknown, at = ''): string[] => {
+  if (!isObject(given) || !isObject(read)) return [];
+  return Object.entries(given)
+    .flatMap(([name, value]) => {
+      const path = at ? `${at}.${name}` : name;
+      return name in read ? ignoredIn(value, read[name], path) : [path];
+    })
+    .slice(0, IGNORED_MOST);
+};
+
 /** What is of a later version of the contract is taken and passed over. */
 const TypedSchema = z.looseObject({ type: z.string().max(60) });
 const knownTypes: ReadonlySet<string> = new Set(
@@ -137,7 +153,7 @@ export const bridgeDoor = ({ outside, asking, clock, fileLink }: NetworkParts): 
       if (!knownTypes.has(given.data.type)) return {};
       const said = BridgeInSchema.safeParse(given.data);
       if (!said.success) throw new Refused('bad-request');
-      return heardIn(said.data);
+      return { ...heardIn(said.data), ignored: ignoredIn(given.data, said.data) };
     },
     send: async ({ door, secret, outbound, signal }) => {
       const { key, to, text, files } = outbound;

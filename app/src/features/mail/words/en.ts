@@ -26,9 +26,9 @@ export const en = {
     from: 'From which address',
     fromMore: 'Your team sees it as the sender of alerts.',
     portWrong: 'A port is a number from 1 to 65535.',
-    links: (origin: string) => `Links in mails lead to ${origin}.`,
+    links: (origin: string) => `Links in emails lead to ${origin}.`,
     linksNear: (origin: string) =>
-      `Links in mails lead to ${origin}. That opens on this network only. Open Hello Porch at the address that everybody uses and save here once more, or have PUBLIC_ORIGIN set where the server runs.`,
+      `Links in emails lead to ${origin}. It only opens on this network. Open Hello Porch at the address everyone uses, and save here again. Or ask the person who looks after the server to set PUBLIC_ORIGIN.`,
     test: 'Send me a test',
     testDone: (to: string) => `It was taken. Look whether it has come to ${to}.`,
     testSaid: (said: string) => `The server said: ${said}`,

@@ -124,7 +124,7 @@ export const en = {
       'door-closed': (from: string) =>
         `An answer by email from ${from} was not passed on: the door is closed`,
       'whom-unclear': (from: string) =>
-        `An answer by email from ${from} was not passed on: it is not clear whom it is for`,
+        `An email answer from ${from} wasn’t sent on: we can’t tell who it’s for`,
     } satisfies Record<HeldBack, (from: string) => string>,
     rung: {
       rang: (who: string, times: string) => `rang ${who} ${times}`,
@@ -135,7 +135,7 @@ export const en = {
       nobody: 'nobody has looked yet',
     },
     joined: (who: string) => `${who} put this together: it is one person`,
-    joinedByCode: 'Put together: they wrote the code of this conversation',
+    joinedByCode: 'Put together: they sent this conversation’s code',
     joinedByItself: 'Put together: it was proven to be one person',
     parted: {
       stays: (who: string) => `${who} parted somebody else’s conversation from this one`,
@@ -197,10 +197,10 @@ export const en = {
   ways: {
     title: 'Answer by',
     shut: (door: string) => `${door} (closed)`,
-    unclear: 'Nobody is chosen yet',
+    unclear: 'No one chosen yet',
     byCode: (door: string) =>
-      `Somebody came here by ${door} with a code from this conversation. It may be somebody else.`,
-    whom: (door: string) => `Choose above whom this is for: the last message came by ${door}.`,
+      `Someone on ${door} joined with this conversation’s code. It may be someone else.`,
+    whom: (door: string) => `Choose who this is for. The last message came from ${door}.`,
     others: (doors: string) => `They can still be reached by ${doors}.`,
     asLinks: 'Files go as links to this house, good for 30 days.',
   },
