@@ -1,11 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import { request } from 'node:http';
+import { connect } from 'node:net';
 import { setPriority } from 'node:os';
+import { createTransport } from 'nodemailer';
 import sharp from 'sharp';
 import WebSocket from 'ws';
 
 /** One visitor who does their worst, from an address of their own, until they are ended. */
-const [way = '', portText = '', door = ''] = process.argv.slice(2);
+const [way = '', portText = '', door = '', mailPortText = ''] = process.argv.slice(2);
 const port = Number(portText);
 const origin = `http://127.0.0.1:${port}`;
 const localAddress = '127.0.0.2';
@@ -122,7 +124,70 @@ const bodies = (): void => {
   for (let count = 0; count < BODIES; count += 1) void forEver(count % 2 ? fast : slow);
 };
 
-if (way === 'words') for (let count = 0; count < SOCKETS; count += 1) flood();
+/** Mails that take as long to read as they can, and connections that say nothing. */
+const mails = (): void => {
+  const mailPort = Number(mailPortText);
+  const head = (nth: number): string[] => [
+    'From: Bad <bad@post.example>',
+    'To: hello@porch.example',
+    `Message-ID: <bad-${nth}-${token()}@post.example>`,
+    'MIME-Version: 1.0',
+  ];
+  const deep = `${'<div>'.repeat(25_000)}x${'</div>'.repeat(25_000)}`;
+  const parts = Array.from({ length: 1_001 }, () => '--p\r\nContent-Type: text/plain\r\n\r\nx\r\n');
+  const raws = [
+    (nth: number) => [...head(nth), 'Content-Type: text/html', '', deep].join('\r\n'),
+    (nth: number) =>
+      [...head(nth), 'Content-Type: multipart/mixed; boundary=p', '', ...parts, '--p--'].join(
+        '\r\n',
+      ),
+  ];
+  let made = 0;
+  const send = async (): Promise<void> => {
+    made += 1;
+    const transport = createTransport({
+      host: '127.0.0.1',
+      port: mailPort,
+      ignoreTLS: true,
+      localAddress,
+    });
+    const raw = raws[made % raws.length]?.(made) ?? '';
+    const envelope = { from: 'bad@post.example', to: 'hello@porch.example' };
+    await transport.sendMail({ envelope, raw }).catch(() => undefined);
+    transport.close();
+  };
+  for (let count = 0; count < 4; count += 1) void forEver(send);
+  for (let count = 0; count < 50; count += 1) {
+    connect({ port: mailPort, host: '127.0.0.1', localAddress }).on('error', () => {});
+  }
+};
+
+/** Orders of others, guessed as fast as it goes. */
+const guesses = (): void => {
+  for (let count = 0; count < SOCKETS; count += 1) {
+    const mine = token();
+    const socket = new WebSocket(`ws://127.0.0.1:${port}/door/${door}/live`, {
+      origin,
+      localAddress,
+    });
+    socket.on('error', () => {});
+    socket.on('open', () => {
+      socket.send(JSON.stringify({ do: 'hello', token: mine, since: 0, site: '' }));
+      let nth = 0;
+      setInterval(() => {
+        nth += 1;
+        const id = `guess-${count}-${nth}-${mine.slice(0, 8)}`;
+        const contact = `a${nth}@post.example`;
+        socket.send(JSON.stringify({ do: 'order', id, number: 'QF-1101', contact, page: null }));
+      }, 5);
+    });
+  }
+};
+
+if (way === 'mail') mails();
+else if (way === 'orders') guesses();
+else if (way === 'files') void pictures();
+else if (way === 'words') for (let count = 0; count < SOCKETS; count += 1) flood();
 else if (way === 'pictures') void pictures();
 else bodies();
 process.send?.({ attacking: way });

@@ -133,8 +133,8 @@ export const createBatch = (
     try {
       outcomes = commitSome(picked);
     } catch (error) {
-      // Where no transaction could even be begun, none of what waits would be written by another one.
-      if (picked.length === 0) turns.empty(picked);
+      // A disk that takes nothing takes nothing of what waits either, and nobody's second word overtakes their first.
+      turns.empty(picked);
       for (const one of picked) one.settle({ error });
       return;
     } finally {
