@@ -150,45 +150,40 @@ const measureTrips = async (): Promise<void> => {
   }
 };
 
+/** So much longer something takes at most while somebody else does their worst. */
+const moreThanIdle = (
+  what: string,
+  { idle, busy }: { idle: readonly number[]; busy: readonly number[] },
+): void => {
+  for (const [name, share, atMost] of [
+    ['median', 0.5, 50],
+    ['p99', 0.99, 200],
+  ] as const) {
+    const [mine, base] = [percentile(busy, share), percentile(idle, share)];
+    tell({
+      figure: `${name} of ${what}`,
+      unit: 'ms',
+      ours: rounded(mine),
+      idle: rounded(base),
+      more: rounded(mine - base),
+      atMost,
+      isKept: mine - base <= atMost,
+    });
+  }
+};
+
 const measureWorst = async (): Promise<void> => {
   const { idle, ...attacked } = await underAttack(SECONDS);
   for (const way of ways) {
-    for (const [name, share, atMost] of [
-      ['median', 0.5, 50],
-      ['p99', 0.99, 200],
-    ] as const) {
-      const [mine, base] = [percentile(attacked[way], share), percentile(idle, share)];
-      tell({
-        figure: `${name} of an acknowledgement while another does their worst: ${way}`,
-        unit: 'ms',
-        ours: rounded(mine),
-        idle: rounded(base),
-        more: rounded(mine - base),
-        atMost,
-        isKept: mine - base <= atMost,
-      });
-    }
+    const what = `an acknowledgement while another does their worst: ${way}`;
+    moreThanIdle(what, { idle, busy: attacked[way] });
   }
 };
 
 const measureBeside = async (): Promise<void> => {
   for (const which of besides) {
-    const { idle, busy } = await besideOthers(which, SECONDS);
-    for (const [name, share, atMost] of [
-      ['median', 0.5, 50],
-      ['p99', 0.99, 200],
-    ] as const) {
-      const [mine, base] = [percentile(busy, share), percentile(idle, share)];
-      tell({
-        figure: `${name} of ${which}, while another does their worst there`,
-        unit: 'ms',
-        ours: rounded(mine),
-        idle: rounded(base),
-        more: rounded(mine - base),
-        atMost,
-        isKept: mine - base <= atMost,
-      });
-    }
+    const what = `${which}, while another does their worst there`;
+    moreThanIdle(what, await besideOthers(which, SECONDS));
   }
 };
 

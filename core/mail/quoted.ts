@@ -89,6 +89,9 @@ const headerIn = (line: string): HeaderLine | null => {
   return { label: word.toLowerCase(), value: bare.slice(label.length).trim() };
 };
 
+const isNamed = ({ label }: HeaderLine): boolean =>
+  WRITER_NAMES.has(label) || SUBJECT_NAMES.has(label);
+
 /** Of two lines, one of which is empty, the other: some programs put each thing in a paragraph of its own. */
 const pastOneBlank = (lines: readonly string[], at: number): number =>
   isBlank(lines[at]) ? at + 1 : at;
@@ -103,10 +106,10 @@ const headersFrom = (lines: readonly string[], headers: Headers, from: number): 
     const header = { ...known };
     at += 1;
     const below = pastOneBlank(lines, at);
-    const isNamed = WRITER_NAMES.has(header.label) || SUBJECT_NAMES.has(header.label);
     const next = headers[below];
-    const isNextNamed = next && (WRITER_NAMES.has(next.label) || SUBJECT_NAMES.has(next.label));
-    if (header.value === '' && !isBlank(lines[below]) && (isNamed || !isNextNamed)) {
+    // "Subject:" over "Re: Ferns" has its value there, "Cc:" over "Subject:" has none.
+    const isNextNamed = next ? isNamed(next) : false;
+    if (header.value === '' && !isBlank(lines[below]) && (isNamed(header) || !isNextNamed)) {
       header.value = (lines[below] ?? '').trim();
       at = below + 1;
     }
@@ -131,10 +134,10 @@ const isHeaderBlock = (lines: readonly string[], headers: Headers, at: number): 
   const values = block.map(({ value }) => value);
   const isDated = values.some((value) => YEAR.test(value) && TIME.test(value));
   if (block.length < HEADERS_LEAST || !isDated) return false;
-  const isNamed = block.some(({ label }) => WRITER_NAMES.has(label));
+  const hasWriter = block.some(({ label }) => WRITER_NAMES.has(label));
   const isUnder = DIVIDER.test(lines[at - 1] ?? '') || DIVIDER.test(lines[at - 2] ?? '');
   const hasSubject = block.some(({ label }) => SUBJECT_NAMES.has(label));
-  return isNamed
+  return hasWriter
     ? isUnder || hasSubject || values.some((value) => ADDRESS.test(value))
     : values.some((value) => NAMED_ADDRESS.test(value));
 };

@@ -16,7 +16,7 @@ export interface RingLoad {
   cause: Cause;
   /** The conversation; null: nobody has written. */
   talk: string | null;
-  /** Who of that conversation wrote last, whom the short reply is for; null: nobody has written. */
+  /** Who of that conversation the short reply is for; null: nobody has written, or it is not clear. */
   whom: string | null;
   /** Whose device it is meant for. */
   to: string;

@@ -301,6 +301,15 @@ test('whoever would rather write by a messenger goes on there with the same conv
   await expect(phone.getByText('joined with this conversation’s code')).toHaveCount(0);
   // What was said by the messenger is not shown on the website.
   await expect(panel.getByText('The bird’s nest fern')).toHaveCount(0);
+
+  // What is begun for somebody is theirs, whichever door they write by meanwhile.
+  await phone.reload();
+  await phone.getByRole('textbox', { name: 'Your answer' }).fill('It likes shade');
+  await say('Are you still there?');
+  await expect(roll).toContainText('Are you still there?');
+  await phone.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(messenger.getByRole('list').first()).toContainText('It likes shade');
+  await expect(panel.getByText('It likes shade')).toHaveCount(0);
 });
 
 test('the listing follows the porch light, and the light follows the listing', async ({

@@ -10,20 +10,12 @@ import {
   symlinkSync,
   utimesSync,
 } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { freePort } from '../../server/test-kit/ports';
 
 // What docs/deploying.md says to do, done: started by npm, built anew meanwhile, backed up every night, ended.
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
 
 /** A place of its own with the program in it, of which what is built may be taken away. */
 const install = (): string => {

@@ -9,10 +9,9 @@ import {
   utimesSync,
   writeFileSync,
 } from 'node:fs';
-import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freePort } from './ports';
+import { freePort, isThere } from './ports';
 
 const DOVECOT = '/usr/sbin/dovecot';
 
@@ -56,16 +55,6 @@ userdb {
 }
 `;
 
-const answers = (port: number): Promise<boolean> =>
-  new Promise((resolve) => {
-    const socket = connect(port, '127.0.0.1');
-    socket.once('data', () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once('error', () => resolve(false));
-  });
-
 /** A real mailbox, by a server from Debian's packages: what nobody here made. */
 export const openRealMailbox = async () => {
   const dir = mkdtempSync(join(tmpdir(), 'mailbox-'));
@@ -82,7 +71,7 @@ export const openRealMailbox = async () => {
     writeFileSync(join(dir, 'conf'), configurationFor(dir, port));
     child = spawn(DOVECOT, ['-F', '-c', join(dir, 'conf')], { stdio: 'ignore' });
     const deadline = Date.now() + 60_000;
-    while (!(await answers(port))) {
+    while (!(await isThere(port, { greets: true }))) {
       if (Date.now() > deadline) throw new Error(`the mailbox did not start, see ${dir}/log`);
       await new Promise((resolve) => setTimeout(resolve, 50));
     }

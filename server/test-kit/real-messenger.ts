@@ -1,11 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createHash, createHmac, pbkdf2Sync } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { freePort } from './ports';
+import { freePort, isThere } from './ports';
 
 const PROSODY = '/usr/bin/prosody';
 /** The interpreter that Debian's packages belong to. */
@@ -36,16 +35,6 @@ Component "files.${DOMAIN}" "http_file_share"
   http_file_share_size_limit = 1000000
   http_file_share_access = { "${DOMAIN}" }
 `;
-
-const answers = (port: number): Promise<boolean> =>
-  new Promise((resolve) => {
-    const socket = connect(port, '127.0.0.1');
-    socket.once('connect', () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once('error', () => resolve(false));
-  });
 
 /** RFC 5802, 3: fewer rounds than servers take today, as each is waited for. */
 const accountFor = (password: string): string => {
@@ -88,7 +77,7 @@ export const openRealMessenger = async () => {
   const start = async (): Promise<void> => {
     server = spawn(PROSODY, ['--config', join(dir, 'conf.lua'), '-F'], { stdio: 'ignore' });
     const deadline = Date.now() + 60_000;
-    while (!(await answers(port))) {
+    while (!(await isThere(port))) {
       if (Date.now() > deadline) throw new Error(`the messenger did not start, see ${dir}/log`);
       await new Promise((resolve) => setTimeout(resolve, 50));
     }

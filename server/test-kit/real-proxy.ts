@@ -1,12 +1,11 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { type ClientHttp2Session, connect as connectHttp2 } from 'node:http2';
-import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { connect as connectTls } from 'node:tls';
 import { WebSocket } from 'ws';
-import { freePort } from './ports';
+import { freePort, isThere } from './ports';
 
 export const NAME = 'porch.example';
 
@@ -81,16 +80,6 @@ const commands: Record<Program, (dir: string) => [string, string[]]> = {
   ],
 };
 
-const isOpen = (port: number): Promise<boolean> =>
-  new Promise((resolve) => {
-    const socket = connect(port, '127.0.0.1');
-    socket.once('connect', () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once('error', () => resolve(false));
-  });
-
 export interface Hop {
   program: Program;
   /** What a test writes otherwise in the block. */
@@ -135,7 +124,7 @@ export const openRealProxies = async (hops: readonly Hop[], housePort: number) =
       said += text;
     });
     children.push(child);
-    while (!(await isOpen(port))) {
+    while (!(await isThere(port))) {
       if (child.exitCode !== null) throw new Error(`${program} ended: ${said}`);
       await new Promise((resolve) => setTimeout(resolve, 25));
     }

@@ -128,6 +128,8 @@ export const createBatch = (
   };
 
   const flush = (): void => {
+    // Another one has taken it along.
+    if (turns.isEmpty()) return;
     const picked: Waiting[] = [];
     let outcomes: Outcome[];
     try {

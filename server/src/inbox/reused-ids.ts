@@ -23,8 +23,10 @@ export const createReusedIds = ({ store }: { store: Store }) => {
   const saysSame = (said: Inbound, threadId: string, entryId: string | null): boolean => {
     const entry = entryId === null ? null : store.entries.inThread(threadId, entryId);
     if (entry?.kind !== 'visitor-said') return true;
-    const { text, coming = [] } = entry;
-    return contentOf(text, coming) === contentOf(said.text, said.coming ?? []);
+    // Files that were fetched before their message was taken have no names there: its words have to do.
+    const isOfBefore = entry.files.length > 0 && entry.coming === undefined;
+    const names = isOfBefore ? [] : (said.coming ?? []);
+    return contentOf(entry.text, entry.coming ?? []) === contentOf(said.text, names);
   };
 
   return {

@@ -23,12 +23,18 @@ export const proxyDetails: Readonly<Record<ProxyProblem, string>> = {
     'believed than were seen.',
 };
 
-const entriesIn = (header: string | string[] | undefined): number =>
-  [header ?? []].flat().join(',').split(',').filter(Boolean).length;
+const addressesIn = (header: string | string[] | undefined): string[] =>
+  [header ?? []]
+    .flat()
+    .join(',')
+    .split(',')
+    .map((address) => address.trim())
+    .filter(Boolean);
 
 /**
- * Watches whether requests come by as many proxies as was said. Each proxy adds an address to `X-Forwarded-For`, so an
- * honest request has no fewer addresses there than there are proxies; only what comes from this machine or network is
+ * Watches whether requests come by as many proxies as was said. Each proxy adds an address to `X-Forwarded-For`, so what
+ * somebody asks from the open internet has no fewer addresses there than there are proxies. Whoever is in the house's own
+ * network may reach an inner proxy directly: nothing follows from that. Only what comes from this machine or network is
  * looked at, for anybody else may write the header themselves.
  */
 export const createProxyWatch = (
@@ -56,12 +62,12 @@ export const createProxyWatch = (
     /** Looks at a request before anything is believed of it. */
     look: (headers: IncomingHttpHeaders, from: string | undefined): void => {
       if (Array.isArray(trustProxy) || from === undefined || isOutside(from)) return;
-      const entries = entriesIn(headers['x-forwarded-for']);
-      if (entries === 0) return;
+      const addresses = addressesIn(headers['x-forwarded-for']);
+      if (addresses.length === 0) return;
       if (trustProxy === false) {
         if (problem === null) note('came-without');
-      } else if (entries < believed) {
-        believed = entries;
+      } else if (addresses.length < believed && isOutside(addresses[0] ?? '')) {
+        believed = addresses.length;
         note('too-many');
       }
     },

@@ -57,9 +57,9 @@ const useWays = (row: Row) => {
   const zone = useZone();
   const doorName = useDoorNames();
   const [chosenId, choose] = useState<string | null>(null);
-  const [begunForId, beginFor] = useState<string | null>(null);
-  const by = (wanted: string | null) => row.threads.find(({ id }) => id === wanted);
   const last = row.threads[0];
+  const [begunForId, beginFor] = useState(() => (drafts.text(row.id) && last ? last.id : null));
+  const by = (wanted: string | null) => row.threads.find(({ id }) => id === wanted);
   const chosen = by(chosenId) ?? by(begunForId) ?? last;
   // Whoever read somebody's code may be somebody else: nobody is answered by mistake.
   const isUnclear = row.threads.length > 1 && chosen?.isByCode === true && !by(chosenId);
