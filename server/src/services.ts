@@ -299,7 +299,7 @@ export const createServices = (
       one(...news),
     );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
-  const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs);
+  const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs, clock.steady);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
   const lamp = createLamp({
     store,

@@ -12,6 +12,9 @@ export type StartApart<Job, Done> = () => Apart<Job, Done>;
 /** How a job ended: done, or why not. */
 export type Ended<Done> = { is: 'done'; done: Done } | { is: 'late' } | { is: 'broken' };
 
+/** What is told of each thing once it has ended: whose it was, and how long it took by itself. */
+export type Told = (sender: string, tookMs: number) => void;
+
 const TRY_AGAIN_MS = 10_000;
 
 interface Waiting<Job, Done> {
@@ -31,6 +34,8 @@ export const createApart = <Job, Done>({
   longestMs,
   waitingMost,
   heldMostBytes,
+  told = () => undefined,
+  steady = () => performance.now(),
 }: {
   start: StartApart<Job, Done>;
   /** So long one job may take. */
@@ -39,6 +44,9 @@ export const createApart = <Job, Done>({
   waitingMost: number;
   /** What all may have waiting. */
   heldMostBytes: number;
+  told?: Told;
+  /** Milliseconds of a clock that nobody sets. */
+  steady?: () => number;
 }) => {
   let waiting: Waiting<Job, Done>[] = [];
   let running: Apart<Job, Done> | null = null;
@@ -78,13 +86,29 @@ export const createApart = <Job, Done>({
     isBusy = true;
     for (let one = next(); one; one = next()) {
       lastSender = one.sender;
-      one.settle(await inTime(one.job).catch(() => ({ is: 'broken' as const })));
+      const begunAt = steady();
+      const ended = await inTime(one.job).catch(() => ({ is: 'broken' as const }));
+      told(one.sender, steady() - begunAt);
+      one.settle(ended);
     }
     isBusy = false;
   };
 
+  /** Takes what waited elsewhere. */
+  const take = (some: readonly Waiting<Job, Done>[]): void => {
+    waiting.push(...some);
+    void work();
+  };
+
   return {
     end,
+    take,
+    /** What somebody has waiting here, which waits here no longer. */
+    giveUp: (sender: string): Waiting<Job, Done>[] => {
+      const theirs = waiting.filter((one) => one.sender === sender);
+      waiting = waiting.filter((one) => one.sender !== sender);
+      return theirs;
+    },
     /** Waits for its turn, and for how it ended. Refuses at once what is too much. */
     ask: (sender: string, job: Job, bytes: number): Promise<Ended<Done>> => {
       const theirs = waiting.filter((one) => one.sender === sender);
@@ -92,10 +116,7 @@ export const createApart = <Job, Done>({
       if (theirs.length >= waitingMost || held > heldMostBytes) {
         throw new Refused('too-many', { waitMs: TRY_AGAIN_MS });
       }
-      return new Promise((settle) => {
-        waiting.push({ sender, job, bytes, settle });
-        void work();
-      });
+      return new Promise((settle) => take([{ sender, job, bytes, settle }]));
     },
   };
 };

@@ -68,6 +68,36 @@ describe('how much of a picture is opened', () => {
 });
 
 describe('whoever sends many pictures', () => {
+  it('has them opened beside everybody else’s from the first slow one on, for a while', async () => {
+    let now = 0;
+    const hand = byHand();
+    const darkroom = createDarkroom(hand.start, 60_000, () => now);
+    const sends = (sender: string, mark: string) =>
+      code(darkroom.encode(Buffer.from(mark), visitor(sender)));
+    const bombs = ['bomb 1', 'bomb 2', 'bomb 3'].map((mark) => sends('flood', mark));
+    const before = sends('wren', 'wren 1');
+    expect(hand.asked).toEqual(['bomb 1']);
+    now += 500;
+    await hand.finish();
+    // What they had waiting has gone with them: nobody waits for it.
+    expect([...hand.asked].sort()).toEqual(['bomb 1', 'bomb 2', 'wren 1']);
+    await hand.finish();
+    await hand.finish();
+    expect(await before).toBe('picture-unreadable');
+    bombs.push(sends('flood', 'bomb 4'));
+    const after = sends('wren', 'wren 2');
+    expect(hand.asked).toContain('wren 2');
+    expect(hand.asked).not.toContain('bomb 4');
+    while (hand.running.length > 0) await hand.finish();
+    expect(await Promise.all([...bombs, after])).toHaveLength(5);
+    now += 11 * 60_000;
+    const calm = [sends('flood', 'small'), sends('wren', 'wren 3')];
+    expect(hand.asked.at(-1)).toBe('small');
+    while (hand.running.length > 0) await hand.finish();
+    await Promise.all(calm);
+    darkroom.end();
+  });
+
   it('has one opened at a time, and the next is somebody else’s', async () => {
     const hand = byHand();
     const darkroom = createDarkroom(hand.start, 60_000);

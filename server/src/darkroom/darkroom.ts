@@ -1,4 +1,5 @@
-import { type Apart, createApart, type StartApart } from '../apart/lane';
+import { type Apart, createApart, type StartApart, type Told } from '../apart/lane';
+import { createSuspects } from '../apart/suspects';
 import { Refused } from '../refused';
 import { type Done, develop, type EncodedPicture, type Job } from './work';
 
@@ -19,14 +20,39 @@ export interface Sending {
   sender: string;
 }
 
-/** Where pictures from outside are opened: away from everything else, each for a bounded time. */
-export const createDarkroom = (start: StartDecoder, longestMs: number) => {
-  const lane = () =>
-    createApart({ start, longestMs, waitingMost: WAITING_MOST, heldMostBytes: HELD_MOST_BYTES });
-  const lanes = { visitors: lane(), team: lane() };
+/** So long nobody's small picture waits for each of somebody else's. A camera's own may take longer: it waits with its like. */
+const SLOW_MS = 400;
+/** So long whoever sent a slow one waits for others who did. */
+const SLOW_SENDER_MS = 600_000;
+
+/**
+ * Where pictures from outside are opened: away from everything else, each for a bounded time. A visitor whose pictures
+ * take long has theirs opened beside the others', so that nobody's quick one waits for more than the first of them.
+ */
+export const createDarkroom = (start: StartDecoder, longestMs: number, steady?: () => number) => {
+  const lane = (told?: Told) =>
+    createApart({
+      start,
+      longestMs,
+      waitingMost: WAITING_MOST,
+      heldMostBytes: HELD_MOST_BYTES,
+      told,
+      steady,
+    });
+  const slowSenders = createSuspects(SLOW_SENDER_MS, steady);
+  const lanes = {
+    team: lane(),
+    slow: lane(),
+    visitors: lane((sender, tookMs) => {
+      if (tookMs < SLOW_MS) return;
+      slowSenders.add(sender);
+      lanes.slow.take(lanes.visitors.giveUp(sender));
+    }),
+  };
 
   const ask = async ({ lane: which, sender }: Sending, job: Job): Promise<Done> => {
-    const ended = await lanes[which].ask(sender, job, job.bytes.length);
+    const isSlow = which === 'visitors' && slowSenders.has(sender);
+    const ended = await lanes[isSlow ? 'slow' : which].ask(sender, job, job.bytes.length);
     if (ended.is === 'late') throw new Refused('picture-takes-too-long');
     if (ended.is === 'broken') throw new Refused('picture-unreadable');
     const { done } = ended;
@@ -55,8 +81,7 @@ export const createDarkroom = (start: StartDecoder, longestMs: number) => {
       return done.face;
     },
     end: (): void => {
-      lanes.visitors.end();
-      lanes.team.end();
+      for (const one of Object.values(lanes)) one.end();
     },
   };
 };

@@ -1,4 +1,5 @@
 import { createApart, type StartApart } from '../apart/lane';
+import { createSuspects } from '../apart/suspects';
 import type { Clock } from '../clock';
 import { bareMail, headOf, type MailJob, type ReadMail } from './read-mail';
 
@@ -14,7 +15,6 @@ const WAITING_MOST = 20;
 const HELD_MOST_BYTES = 96 * 1024 * 1024;
 /** Whoever sent a mail that took too long waits for others like that, for so long. */
 const SUSPECT_MS = 3_600_000;
-const SUSPECTS_MOST = 2_000;
 
 /**
  * Where mails are read: away from everything else, each for a bounded time and with bounded memory. It always settles:
@@ -38,15 +38,7 @@ export const createMailReader = ({
     createApart({ start, longestMs, waitingMost: WAITING_MOST, heldMostBytes: HELD_MOST_BYTES });
   const quick = lane(quickMs);
   const slow = lane(slowMs);
-  /** By sender, until when (in steady milliseconds). */
-  const suspects = new Map<string, number>();
-
-  const isSuspect = (sender: string): boolean => (suspects.get(sender) ?? 0) > clock.steady();
-
-  const suspect = (sender: string): void => {
-    if (suspects.size >= SUSPECTS_MOST) suspects.clear();
-    suspects.set(sender, clock.steady() + SUSPECT_MS);
-  };
+  const suspects = createSuspects(SUSPECT_MS, clock.steady);
 
   const headAlone = async (bytes: Buffer, sender: string): Promise<ReadMail> => {
     const head = headOf(bytes);
@@ -59,10 +51,10 @@ export const createMailReader = ({
     /** Reads a mail of somebody; `isUnreadable` where only its header could be, or not even that. */
     read: async (bytes: Buffer, sender: string): Promise<ReadMail> => {
       const job: MailJob = { do: 'read', bytes };
-      if (!isSuspect(sender)) {
+      if (!suspects.has(sender)) {
         const ended = await quick.ask(sender, job, bytes.length);
         if (ended.is === 'done') return ended.done;
-        suspect(sender);
+        suspects.add(sender);
       }
       const ended = await slow.ask(sender, job, bytes.length);
       return ended.is === 'done' ? ended.done : headAlone(bytes, sender);
