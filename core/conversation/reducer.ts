@@ -95,7 +95,7 @@ const wordsOf = ({
 };
 
 /** What nobody has to answer changes nothing of what is owed; where it is all that there is, it is done with. */
-const setAside = (state: State, entry: Entry & { kind: 'visitor-said' }): State => ({
+const setAside = <Of extends State>(state: Of, entry: Entry & { kind: 'visitor-said' }): Of => ({
   ...state,
   aside: state.lastBy === null ? 'wrapped-up' : state.aside,
   page: entry.page ?? state.page,
@@ -114,29 +114,32 @@ const withUnread = (unread: readonly number[], seq: number): number[] => {
   return kept;
 };
 
-const visitorSpoke = (state: State, entry: Entry & { kind: 'visitor-said' }): State => {
+const visitorSpoke = <Of extends State>(
+  state: Of,
+  entry: Entry & { kind: 'visitor-said' },
+  copy: (state: Of) => Of,
+): Of => {
   // Whatever was set aside counts as settled: patience starts anew with this message.
   const owedSince = state.aside === null ? state.waitingSince : null;
   const owedIsNote = owedSince === null ? true : state.isNote;
-  return {
-    ...state,
-    aside: null,
-    putByUntil: null,
-    cameBack: false,
-    waitingSince: owedSince ?? entry.at,
-    isNote: owedIsNote && entry.note,
-    page: entry.page ?? state.page,
-    zone: entry.zone ?? state.zone,
-    language: entry.language ?? state.language,
-    lastAt: entry.at,
-    saidSeq: entry.seq,
-    lastWords: wordsOf(entry),
-    lastBy: 'visitor',
-    unread: withUnread(state.unread, entry.seq),
-  };
+  const next = copy(state);
+  next.aside = null;
+  next.putByUntil = null;
+  next.cameBack = false;
+  next.waitingSince = owedSince ?? entry.at;
+  next.isNote = owedIsNote && entry.note;
+  next.page = entry.page ?? state.page;
+  next.zone = entry.zone ?? state.zone;
+  next.language = entry.language ?? state.language;
+  next.lastAt = entry.at;
+  next.saidSeq = entry.seq;
+  next.lastWords = wordsOf(entry);
+  next.lastBy = 'visitor';
+  next.unread = withUnread(state.unread, entry.seq);
+  return next;
 };
 
-const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State => ({
+const teamSpoke = <Of extends State>(state: Of, entry: Entry & { kind: 'team-said' }): Of => ({
   ...state,
   aside: null,
   putByUntil: null,
@@ -152,13 +155,13 @@ const teamSpoke = (state: State, entry: Entry & { kind: 'team-said' }): State =>
 });
 
 /** They changed what they said, or took it back ('' then): the line shows no words that are not theirs any more. */
-const visitorChanged = (state: State, of: number, text: string): State => ({
+const visitorChanged = <Of extends State>(state: Of, of: number, text: string): Of => ({
   ...state,
   lastWords: of === state.saidSeq ? summary(text, []) : state.lastWords,
   unread: text === '' ? state.unread.filter((seq) => seq !== of) : state.unread,
 });
 
-const returned = (state: State, at: number): State => {
+const returned = <Of extends State>(state: Of, at: number): Of => {
   if (state.aside !== 'put-by') return state;
   const owed = state.waitingSince !== null;
   return {
@@ -177,10 +180,10 @@ const withAnswers = (known: readonly OwnAnswer[], given: readonly OwnAnswer[]): 
   return [...byId.values()].filter(({ value }) => value !== '');
 };
 
-const apply = (state: State, entry: Entry): State => {
+const apply = <Of extends State>(state: Of, entry: Entry, copy: (state: Of) => Of): Of => {
   switch (entry.kind) {
     case 'visitor-said':
-      return entry.setAside ? setAside(state, entry) : visitorSpoke(state, entry);
+      return entry.setAside ? setAside(state, entry) : visitorSpoke(state, entry, copy);
     case 'team-said':
       return teamSpoke(state, entry);
     case 'visitor-changed':
@@ -249,19 +252,27 @@ const apply = (state: State, entry: Entry): State => {
   }
 };
 
-/**
- * One step of the fold: a conversation and what happened next → the conversation after it.
- * Pure; an entry that is not newer than the state is ignored, so applying twice is applying once.
- */
-export const fold = <Of extends ConversationState>(state: Of, entry: Entry): Of => {
+/** A step of the fold, with a way to copy such a state. */
+export const foldWith = <Of extends ConversationState>(
+  state: Of,
+  entry: Entry,
+  copy: (state: Of) => Of,
+): Of => {
   if (entry.seq <= state.lastSeq) return state;
-  const next = apply(state, entry);
+  const next = apply(state, entry, copy);
   // What `apply` has made is nobody else's yet: a copy of it for two fields is felt in every message.
-  const own = (next === (state as State) ? { ...state } : next) as Of;
+  const own = next === state ? copy(state) : next;
   own.firstAt = state.firstAt || entry.at;
   own.lastSeq = entry.seq;
   return own;
 };
+
+/**
+ * One step of the fold: a conversation and what happened next → the conversation after it.
+ * Pure; an entry that is not newer than the state is ignored, so applying twice is applying once.
+ */
+export const fold = <Of extends ConversationState>(state: Of, entry: Entry): Of =>
+  foldWith(state, entry, (one) => ({ ...one }));
 
 /** Folds a whole roll, in order of `seq`; no entries → `emptyConversation`. */
 export const foldAll = (entries: readonly Entry[]): ConversationState =>

@@ -3,6 +3,10 @@ const DAY_MS = 24 * 60 * MINUTE_MS;
 
 const clocks = new Map<string, Intl.DateTimeFormat>();
 
+/** Names of zones that were asked for before: each message may bring one. More than there are, so that none is left out. */
+const zones = new Set<string>();
+const ZONES_MOST = 1_000;
+
 /** Making one is dear, and there are no more of them than zones. */
 const clockOf = (zone: string): Intl.DateTimeFormat => {
   const known = clocks.get(zone);
@@ -71,8 +75,11 @@ export const momentTyped = (day: string, time: string, zone: string): number | n
 
 /** Whether a text names a time zone that the platform's tz database knows. "Europe/London" → true, "" → false. */
 export const isZone = (zone: string): boolean => {
+  if (zones.has(zone)) return true;
   try {
-    return zone !== '' && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+    const isOne = zone !== '' && Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+    if (isOne && zones.size < ZONES_MOST) zones.add(zone);
+    return isOne;
   } catch {
     return false;
   }

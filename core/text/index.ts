@@ -17,12 +17,17 @@ const overrides = /[\u202A-\u202E\u2066-\u2069]/g;
 
 const loneSurrogates = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
 
+// What most people type has none of these: of each message that is found out at once.
+const plain = /^[\t\n\u0020-\u007E\u00A0-\u1FFF]*$/;
+
 const clean = (text: string): string =>
-  text
-    .replace(/\r\n?/g, '\n')
-    .replace(controls, '')
-    .replace(overrides, '')
-    .replace(loneSurrogates, '\uFFFD');
+  plain.test(text)
+    ? text
+    : text
+        .replace(/\r\n?/g, '\n')
+        .replace(controls, '')
+        .replace(overrides, '')
+        .replace(loneSurrogates, '\uFFFD');
 
 /** Whether anything of a text can be seen: zero-width marks, blank letters and white space cannot. */
 const isVisible = (text: string): boolean =>
@@ -38,8 +43,11 @@ export const cleanMessage = (text: string): string =>
       .trim(),
   );
 
+const oneSpaced = (text: string): string =>
+  /\s\s|[^\S ]/.test(text) ? text.replace(/\s+/g, ' ') : text;
+
 /** A name, a title, a field of one line: as `cleanMessage`, with any run of white space as one space. */
-export const cleanLine = (text: string): string => visible(clean(text).replace(/\s+/g, ' ').trim());
+export const cleanLine = (text: string): string => visible(oneSpaced(clean(text)).trim());
 
 /** One line that stands for a message in a list; empty text → the name of its first file. */
 export const summary = (text: string, files: readonly FileMention[]): string => {

@@ -34,47 +34,9 @@ import type { Claims } from './claims';
 import type { Persons } from './persons';
 import type { Record, Recording } from './record';
 import { createReusedIds } from './reused-ids';
+import { cleanPage, type Message, saidOf } from './said';
 import { isSameMessage } from './same';
 import { takeWords } from './words';
-
-/** What somebody says at a door. */
-export interface Message {
-  id: string;
-  text: string;
-  fileIds: string[];
-  page: Page | null;
-  /** The time zone of the device, as it says. */
-  zone?: string;
-  /** When it was said, as a network says; absent: now. */
-  saidAt?: number;
-  /** What files are called that could not be had. */
-  missing?: string[];
-  /** What files are called that are still fetched from the network. */
-  coming?: string[];
-  /** By what the network counts what one person says. */
-  order?: number;
-  /** It was a call. */
-  call?: { seconds: number };
-  /** The mark of the device that they write on. */
-  device?: string;
-  /** They ask to be called back. */
-  callBack?: CallBack;
-  /** In which language the door speaks to them, one of its own. */
-  language?: string;
-  /** What else stood in the mail that it came in, '' for nothing; kept, and asked for apart. Absent: it came in none. */
-  rest?: string;
-  /** Who sent that mail in their name; '' or absent: they did. */
-  via?: string;
-  /** What the mail that it came in is about, and where the pictures of it lie that are elsewhere. */
-  subject?: string;
-  pictures?: readonly string[];
-  /** Nobody has to answer it, and why. */
-  setAside?: SetAside;
-  /** What was too long to be shown at once; kept, and asked for apart. */
-  more?: string;
-  /** It is a card that they tapped. */
-  tapped?: Tapped;
-}
 
 type ProvenWay = Inbound['proves'][number];
 
@@ -108,12 +70,6 @@ const reachedBy = ({ proves }: Inbound): { phone?: string; email?: string } =>
       .filter(({ kind }) => kind === 'phone' || kind === 'email')
       .map(({ kind, address }) => [kind, address]),
   );
-
-/** A page as it is kept; an address that could pass for another one by a user name in it is none. */
-export const cleanPage = (page: Page | null): Page | null => {
-  const url = page && webAddress(cleanLine(page.url));
-  return url ? { url, title: cleanLine(page.title) } : null;
-};
 
 /** The only way in: whatever somebody does at a door becomes entries here, in one transaction. */
 export const createReceive = (services: {
@@ -187,50 +143,23 @@ export const createReceive = (services: {
     const thread = known ?? make(writer);
     const conversation = conversationOf(thread) ?? begin(thread);
     const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
-    const page = cleanPage(typed.page);
-    const zone = typed.zone && isZone(typed.zone) ? { zone: typed.zone } : {};
-    const missing = typed.missing?.length ? { missing: typed.missing } : {};
-    const coming = typed.coming?.length ? { coming: typed.coming } : {};
-    const saidAt = earlier(typed.saidAt, typed.order);
-    const language = typed.language ? { language: typed.language } : {};
-    const mail = typed.rest === undefined ? {} : { isMail: true };
     const apart = [typed.more, typed.rest].filter(Boolean).join('\n\n');
-    const rest = apart ? { hasRest: true } : {};
     if (apart) store.heldMails.keepRest(thread.id, typed.id, apart);
     if (typed.device) store.likeness.devices.write(thread.id, typed.device);
-    const subject = newSubject(thread.id, typed.subject ?? '');
     const { pictures = [] } = typed;
     store.mailFacts.keepPictures(thread.id, typed.id, pictures);
-    const note = takesNotes(lamp.atDoor(writer.doorId), clock.now());
-    const comes = isHere && !was?.isHere;
-    const recordings: Recording[] = [
-      ...first,
-      ...(comes ? [{ id: newId(), happening: { kind: 'here' as const } }] : []),
-      {
-        id: typed.id,
-        happening: {
-          kind: 'visitor-said',
-          ...words,
-          note,
-          page,
-          ...zone,
-          ...saidAt,
-          ...missing,
-          ...coming,
-          ...(typed.call ? { call: typed.call } : {}),
-          ...(typed.callBack ? { callBack: typed.callBack } : {}),
-          ...language,
-          ...mail,
-          ...rest,
-          ...(typed.via ? { via: typed.via } : {}),
-          ...(subject ? { subject } : {}),
-          ...(pictures.length > 0 ? { pictures: pictures.length } : {}),
-          ...(typed.setAside ? { setAside: typed.setAside } : {}),
-          ...(typed.tapped ? { tapped: typed.tapped } : {}),
-        },
-      },
-      ...after(conversation.threads.map(({ threadId }) => threadId)),
-    ];
+    const happening = saidOf(typed, {
+      ...words,
+      note: takesNotes(lamp.atDoor(writer.doorId), clock.now()),
+      page: cleanPage(typed.page),
+      hasRest: apart !== '',
+      subject: newSubject(thread.id, typed.subject ?? ''),
+      when: earlier(typed.saidAt, typed.order),
+    });
+    const recordings: Recording[] = [...first];
+    if (isHere && !was?.isHere) recordings.push({ id: newId(), happening: { kind: 'here' } });
+    recordings.push({ id: typed.id, happening });
+    recordings.push(...after(conversation.threads.map(({ threadId }) => threadId)));
     return { result: conversation.id, news: [record.add(conversation, thread.id, recordings)] };
   };
 

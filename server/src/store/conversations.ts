@@ -111,6 +111,9 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
 const placeOf = ({ threads, state, dueAt: due }: ConversationRecord): Placed | null =>
   threads.length === 0 ? null : { group: groupOf(state), place: placeInLine(state, due) };
 
+const isSame = (one: Placed | null | undefined, other: Placed | null): boolean =>
+  one?.group === other?.group && one?.place === other?.place;
+
 /** Which views show a conversation. */
 export type ViewsOf = (conversation: ConversationRecord) => readonly View[];
 
@@ -125,6 +128,8 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
      ON CONFLICT DO UPDATE SET line_group = @group, place = @place, is_here = @isHere,
        fold = @fold, threads = @threads`,
   );
+  // Nothing that is indexed: what is indexed is written anew by SQLite also where it stays the same.
+  const goOn = db.prepare('UPDATE conversations SET threads = ? WHERE id = ?');
   const moveInLine = db.prepare(
     `UPDATE line_places SET line_group = @group, place = @place
      WHERE view = @view AND line_group = @wasGroup AND place = @wasPlace AND conversation_id = @id`,
@@ -174,7 +179,7 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
 
   /** Puts it where it belongs in each view that shows it. */
   const place = (conversation: ConversationRecord, was: Placed | null, is: Placed | null): void => {
-    if (was?.group === is?.group && was?.place === is?.place) return;
+    if (isSame(was, is)) return;
     for (const view of inViews(conversation)) {
       const row = {
         view,
@@ -202,15 +207,17 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
       const { id, state, threads, fold } = written;
       const conversation = { ...written, dueAt: dueOf(state, threadWrittenLast(threads)) };
       const placed = placeOf(conversation);
-      write.run({
-        id,
-        group: placed?.group ?? null,
-        place: placed?.place ?? null,
-        isHere: state.isHere ? 1 : 0,
-        fold,
-        threads: JSON.stringify(threads),
-      });
-      place(conversation, conversation.placed, placed);
+      const isHere = state.isHere ? 1 : 0;
+      const folded = JSON.stringify(threads);
+      const before = known.get(id);
+      const isSamePlace = isSame(conversation.placed, placed) && isSame(before?.placed, placed);
+      if (before && isSamePlace && before.state.isHere === state.isHere && before.fold === fold) {
+        goOn.run(folded, id);
+      } else {
+        const { group = null, place: at = null } = placed ?? {};
+        write.run({ id, group, place: at, isHere, fold, threads: folded });
+        place(conversation, conversation.placed, placed);
+      }
       const kept = { ...conversation, placed };
       known.put(id, kept);
       return kept;

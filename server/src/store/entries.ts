@@ -41,7 +41,7 @@ const LAST_SEQ = Number.MAX_SAFE_INTEGER;
 export const entriesTable = (db: Db) => {
   const append = db.prepare(
     `INSERT INTO entries (conversation_id, thread_id, id, kind, at, on_roll, shape, body)
-     VALUES (@conversationId, @threadId, @id, @kind, @at, @onRoll, ${BODY_SHAPE}, @body)`,
+     VALUES (?, ?, ?, ?, ?, ?, ${BODY_SHAPE}, ?)`,
   );
   const inThread = db.prepare<[string, string], Stored>(
     `${standing} WHERE e.thread_id = ? AND e.id = ?`,
@@ -99,17 +99,13 @@ export const entriesTable = (db: Db) => {
       happening: Happening,
     ): Entry => {
       const of = isOfTheWhole(happening.kind) ? null : threadId;
-      const { lastInsertRowid } = append.run({
-        conversationId,
-        threadId: of,
-        id,
-        kind: happening.kind,
-        at,
-        onRoll: isOnTheRoll(happening.kind) ? 1 : 0,
-        body: JSON.stringify(happening),
-      });
+      const { kind } = happening;
+      const onRoll = isOnTheRoll(kind) ? 1 : 0;
+      const body = JSON.stringify(happening);
+      const { lastInsertRowid } = append.run(conversationId, of, id, kind, at, onRoll, body);
       const seq = Number(lastInsertRowid);
-      return { ...happening, seq, id, conversationId, threadId: of, at };
+      // Spread last: whatever is added to what was spread first makes a slow object of it, and each message has one.
+      return { seq, id, conversationId, threadId: of, at, ...happening };
     },
     inThread: (threadId: string, id: string): Entry | null => one(inThread.get(threadId, id)),
     /** An entry of an id within what concerns a conversation. */

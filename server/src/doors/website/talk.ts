@@ -121,10 +121,10 @@ export const openTalk = (
   };
 
   /** Who tries a draft is only believed where the trial was opened from: its words are nobody else's to read. */
-  const tried = <Said extends { isTrial?: boolean }>(said: Said): Said => ({
-    ...said,
-    isTrial: (said.isTrial && dressing.isTriedFrom(door.id, addressKey(address))) || undefined,
-  });
+  const tried = <Said extends { isTrial?: boolean }>(said: Said): Said =>
+    said.isTrial && !dressing.isTriedFrom(door.id, addressKey(address))
+      ? { ...said, isTrial: undefined }
+      : said;
 
   const tellTyping = (known: Known): void => {
     const thread = store.threads.byWriter(visiting.writerOf(known));

@@ -10,8 +10,9 @@ import type { Clock } from '../../clock';
 import type { Dressing } from '../../dress/dressing';
 import { voiceOf } from '../../dress/voice';
 import type { Greetings } from '../../greetings/greetings';
-import { cleanPage, type Message, type Receive } from '../../inbox/receive';
+import type { Receive } from '../../inbox/receive';
 import type { Recording } from '../../inbox/record';
+import { cleanPage, type Message } from '../../inbox/said';
 import { isSameDetails } from '../../inbox/same';
 import type { OrdersOf } from '../../orders/orders';
 import { Refused } from '../../refused';
@@ -28,7 +29,8 @@ export interface Visitor {
 }
 
 /** What a visitor says, and in which language they agreed to be kept; null: they did not, or were not asked. */
-export interface VisitorMessage extends Message {
+export interface VisitorMessage
+  extends Pick<Message, 'id' | 'text' | 'fileIds' | 'page' | 'zone' | 'callBack' | 'device'> {
   consent?: string | null;
   /** In which language the door speaks to them. */
   language?: string;
@@ -177,23 +179,20 @@ export const createVisiting = (services: {
       cleanDetails(visitor.doorId, typed);
     },
     /** Takes a message; gives the conversation's id. The same message id twice is once. */
-    message: (
-      visitor: Visitor,
-      { consent, greeted, isTrial, ...typed }: VisitorMessage,
-      isHere: boolean,
-    ): Promise<string> => {
+    message: (visitor: Visitor, typed: VisitorMessage, isHere: boolean): Promise<string> => {
+      const { id, text, fileIds, page, zone } = typed;
       const before = (known: ThreadState | null) => [
-        ...consentFor(visitor.doorId, known, consent),
-        ...greetings.before(visitor.doorId, known, { greeted, isTrial }),
+        ...consentFor(visitor.doorId, known, typed.consent),
+        ...greetings.before(visitor.doorId, known, typed),
       ];
-      const { zone } = typed;
       const after = (threadIds: readonly string[]) =>
-        signs.after(visitor.doorId, threadIds, { language: typed.language, zone, isTrial });
+        signs.after(visitor.doorId, threadIds, typed);
       const language = spokenAt(visitor.doorId, typed.language);
       const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
+      const device = typed.device && hashSecret(typed.device);
       return receive.message(
         writerOf(visitor),
-        { ...typed, language, callBack, device: typed.device && hashSecret(typed.device) },
+        { id, text, fileIds, page, zone, language, callBack, device },
         { isHere, before, after },
       );
     },
