@@ -83,6 +83,7 @@ export const openPast = async (path: string, conversations: number, each = ENTRI
     });
   }
   store.afterwards.setMark(store.entries.newestSeq());
+  store.rowsBehind.setMark(store.entries.newestSeq());
   const app = await buildApp(toSettings({ logLevel: 'silent' }), services);
   const headers = { host: 'porch.example', cookie: `porch=${secret}` };
 

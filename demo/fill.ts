@@ -539,6 +539,7 @@ export const fill = async (options: {
     });
   }
   services.afterwards.catchUp();
+  services.rowsBehind.stop();
   store.close();
 };
 

@@ -1,5 +1,11 @@
 import type { Entry, OwnAnswer } from './entry';
-import { type ConversationState, emptyConversation, foldWith, UNREAD_KEPT } from './reducer';
+import {
+  type ConversationState,
+  emptyConversation,
+  foldWith,
+  UNREAD_KEPT,
+  type Whole,
+} from './reducer';
 
 /** So many writers can be one person; more are nobody's ways of reaching a business. */
 export const THREADS_MOST = 20;
@@ -61,38 +67,7 @@ export const emptyThread = (threadId: string, doorId: string): ThreadState => ({
   elsewhere: {},
 });
 
-/** Every field, also those that may be absent: one that is added is not forgotten here. */
-type Whole<Of> = { [Field in keyof Required<Of>]: Of[Field] };
-
-/** All that a thread comes to by itself; written out, since spreading so many fields takes longer than all the rest of a fold. */
-const alone = (thread: ThreadState): Whole<ConversationState> => ({
-  name: thread.name,
-  email: thread.email,
-  phone: thread.phone,
-  own: thread.own,
-  hasConsented: thread.hasConsented,
-  aside: thread.aside,
-  putByUntil: thread.putByUntil,
-  waitingSince: thread.waitingSince,
-  isNote: thread.isNote,
-  cameBack: thread.cameBack,
-  isHere: thread.isHere,
-  movedAt: thread.movedAt,
-  page: thread.page,
-  zone: thread.zone,
-  language: thread.language,
-  firstAt: thread.firstAt,
-  lastAt: thread.lastAt,
-  lastSeq: thread.lastSeq,
-  saidSeq: thread.saidSeq,
-  lastWords: thread.lastWords,
-  lastBy: thread.lastBy,
-  unread: thread.unread,
-  teamReadSeq: thread.teamReadSeq,
-  visitorHasSeq: thread.visitorHasSeq,
-  visitorReadSeq: thread.visitorReadSeq,
-});
-
+/** Written out, since spreading so many fields takes longer than all the rest of a fold. */
 const copyOf = (thread: ThreadState): Whole<ThreadState> => ({
   name: thread.name,
   email: thread.email,
@@ -304,7 +279,7 @@ const together = (each: readonly ThreadState[]): ConversationState => {
   const firsts = threads.flatMap(({ firstAt }) => firstAt || []);
   const moved = threads.flatMap(({ movedAt }) => movedAt ?? []);
   return {
-    ...alone(spoken),
+    ...spoken,
     ...standOf(threads),
     name: latest(threads, 'name'),
     email: latest(threads, 'email'),
@@ -328,13 +303,13 @@ const together = (each: readonly ThreadState[]): ConversationState => {
 };
 
 /**
- * Several threads as the one conversation that they are now; of one it is that one's own fold. None →
+ * Several threads as the one conversation that they are now; of one it is that one itself. None →
  * `emptyConversation`. Nothing is lost by it: parting them again gives what each was.
  */
 export const combine = (threads: readonly ThreadState[]): ConversationState => {
   const [only] = threads;
   if (!only) return emptyConversation;
-  return threads.length === 1 ? alone(only) : together(threads);
+  return threads.length === 1 ? only : together(threads);
 };
 
 /** The thread that was written in last: where an answer goes unless somebody says otherwise. */

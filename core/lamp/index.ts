@@ -55,11 +55,12 @@ export interface Out {
 
 /** The first moment from `now` on at which one of them is in; null: not known. Nobody at all → null. */
 export const inFrom = (outs: readonly (Out | null)[], now: number): number | null => {
-  const moments = outs.flatMap((out) => {
-    if (out === null) return [now];
-    return out.until === null ? [] : [Math.max(now, out.until)];
-  });
-  return moments.length === 0 ? null : Math.min(...moments);
+  let first: number | null = null;
+  for (const out of outs) {
+    const from = out === null ? now : out.until;
+    if (from !== null) first = Math.min(first ?? Number.POSITIVE_INFINITY, Math.max(now, from));
+  }
+  return first;
 };
 
 /** What the light is reckoned from: the hours, what was set by hand, and from when somebody is in. */

@@ -4,13 +4,13 @@ const B = 0.75;
 
 const wordForm = /[\p{L}\p{N}\p{Co}]+/gu;
 
+/** Text of ASCII alone has no marks on its letters. */
+const withoutMarks = (text: string): string =>
+  /^[\n -~]*$/.test(text) ? text : text.normalize('NFD').replace(/\p{Mn}/gu, '');
+
 /** The words that a search finds, in the manner of FTS5's unicode61 with diacritics removed. "Café n°5" → ["cafe", "n", "5"]. */
 export const wordsOf = (text: string): string[] =>
-  (text
-    .normalize('NFD')
-    .replace(/\p{Mn}/gu, '')
-    .toLowerCase()
-    .match(wordForm) ?? []) as string[];
+  (withoutMarks(text).toLowerCase().match(wordForm) ?? []) as string[];
 
 export const SEARCH_WORDS_MOST = 8;
 

@@ -267,6 +267,7 @@ export const buildApp = async (
   app.addHook('onReady', async () => services.wires.begin());
   app.addHook('onClose', async () => {
     services.afterwards.stop();
+    services.rowsBehind.stop();
     services.darkroom.end();
     services.mailReader.end();
     services.pusher.end();

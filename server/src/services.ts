@@ -72,6 +72,7 @@ import { createRecorder, type Follow } from './inbox/record';
 import { createRefold } from './inbox/refold';
 import { createReply } from './inbox/reply';
 import { returning } from './inbox/returning';
+import { createRowsBehind, findRowsBehind } from './inbox/rows-behind';
 import { createSearch } from './inbox/search';
 import { createWorker, type JobKind } from './jobs/worker';
 import { createLamp } from './lamp/lamp';
@@ -192,6 +193,7 @@ export const createServices = (
   const publish = (news: News[], isHouse: boolean): void => {
     try {
       afterwards.note(news);
+      if (news.length > 0) rowsBehind.note();
       hub.publish(news);
       if (isHouse) {
         hours.forget();
@@ -299,6 +301,8 @@ export const createServices = (
       one(...news),
     );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
+  findRowsBehind(store, record);
+  const rowsBehind = createRowsBehind(store);
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs, clock.steady);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
   const lamp = createLamp({
@@ -549,6 +553,7 @@ export const createServices = (
     cards,
     greetings,
     afterwards,
+    rowsBehind,
     orders,
     shelf,
     shelfSaying,

@@ -1,9 +1,13 @@
 import { type Group, isForVisitor, isOnTheRoll, THREADS_MOST } from '@porch/core/conversation';
+import Database from 'better-sqlite3';
 import fc from 'fast-check';
 import { openHouse, setUp, site } from '../../test-kit/house';
 import { clientId, visit, visitorToken } from '../../test-kit/panel';
+import { systemClock } from '../clock';
 import { hashSecret } from '../security/tokens';
-import { openDatabase, toRow } from '../store';
+import { type ConversationRecord, createStore, openDatabase, toRow } from '../store';
+import { createRecorder } from './record';
+import { findRowsBehind } from './rows-behind';
 
 const minute = 60_000;
 
@@ -89,8 +93,25 @@ const concernsOf = (written: readonly Written[]): Map<string, number[]> => {
   return concerns;
 };
 
+/** A start finds everything as it is, also where the run before it was killed just now: before it had brought its rows up to date. */
+const proveAfterKill = ({ db, standing }: Open): void => {
+  const store = createStore(new Database(db.serialize()));
+  findRowsBehind(store, createRecorder({ store, clock: systemClock }));
+  const found = store.conversations.batchAfter('').filter(({ threads }) => threads.length > 0);
+  const whole = ({ id, threads, fold, placed }: ConversationRecord) => ({
+    id,
+    threads,
+    fold,
+    placed,
+  });
+  expect(found.map(whole)).toEqual(standing().map(whole));
+  store.close();
+};
+
 /** What is kept is what the entries come to, and every entry stands where it belongs. */
-const prove = ({ house, db, record, persons, standing }: Open): void => {
+const prove = (it: Open): void => {
+  proveAfterKill(it);
+  const { house, db, record, persons, standing } = it;
   const all = standing();
   for (const conversation of all) {
     for (const thread of conversation.threads) {
@@ -143,6 +164,7 @@ type Step =
   | { do: 'say'; who: number }
   | { do: 'answer' | 'wrap-up' | 'take-back' | 'read' | 'put-by' | 'part'; who: number }
   | { do: 'join'; who: number; with: number }
+  | { do: 'settle'; most: number }
   | { do: 'wait' };
 
 const who = fc.nat(4);
@@ -157,6 +179,13 @@ const anyStep: fc.Arbitrary<Step> = fc.oneof(
   },
   { weight: 3, arbitrary: fc.record({ do: fc.constant('join' as const), who, with: who }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('part' as const), who }) },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant('settle' as const),
+      most: fc.integer({ min: 1, max: 5 }),
+    }),
+  },
   { weight: 1, arbitrary: fc.constant<Step>({ do: 'wait' }) },
 );
 
@@ -173,6 +202,11 @@ describe('conversations put together and parted', () => {
           if (step.do === 'wait') {
             it.house.clock.advance(30 * minute);
             await it.house.tick();
+            return;
+          }
+          if (step.do === 'settle') {
+            it.house.store.atOnce(() => it.house.store.conversations.settle(step.most));
+            proveAfterKill(it);
             return;
           }
           if (step.do === 'say') {
@@ -242,7 +276,7 @@ describe('conversations put together and parted', () => {
     const [a, b] = [it.threadOf(0), it.threadOf(1)];
     await it.deed(a, { do: 'join', other: b });
     const { body } = await it.deed(a, { do: 'say', text: 'Yes', fileIds: [], threadId: a });
-    expect(body.row).toMatchObject({ group: 'answered', state: { unread: [] } });
+    expect(body.row).toMatchObject({ group: 'answered', state: { unreadCount: 0 } });
     await it.deed(a, { do: 'part', threadIds: [b] });
     expect([it.groupOf(a), it.groupOf(b)]).toEqual(['answered', 'waiting']);
     await it.deed(a, { do: 'join', other: b });
@@ -339,9 +373,9 @@ describe('conversations put together and parted', () => {
     const [a, b] = [it.threadOf(0), it.threadOf(1)];
     await it.deed(b, { do: 'read', upTo: 1e9 });
     await it.deed(b, { do: 'join', other: a });
-    expect(it.persons.rowOf(b)?.state.unread).toHaveLength(1);
+    expect(it.persons.rowOf(b)?.state.unreadCount).toBe(1);
     const { body } = await it.deed(b, { do: 'read', upTo: 1e9 });
-    expect(body.row.state.unread).toEqual([]);
+    expect(body.row.state.unreadCount).toBe(0);
     expect((await it.deed(b, { do: 'read', upTo: 1e9 })).body.entries).toEqual([]);
     prove(it);
     await it.house.close();

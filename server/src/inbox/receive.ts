@@ -2,20 +2,14 @@ import { createHash } from 'node:crypto';
 import type { Changed, Inbound, Stopped } from '@porch/contract/doors';
 import { wayKey } from '@porch/core/contact';
 import {
-  type CallBack,
   type Entry,
   type Happening,
-  type Page,
-  type SetAside,
-  type Tapped,
   THREADS_MOST,
   type ThreadState,
 } from '@porch/core/conversation';
-import { isZone } from '@porch/core/hours';
 import { takesNotes } from '@porch/core/lamp';
 import { bareSubject } from '@porch/core/mail';
 import { cleanLine, cleanMessage, MESSAGE_LONGEST, NAME_LONGEST } from '@porch/core/text';
-import { webAddress } from '@porch/core/website';
 import type { Clock } from '../clock';
 import type { Lamp } from '../lamp/lamp';
 import type { News } from '../live/hub';
@@ -23,6 +17,7 @@ import { Refused } from '../refused';
 import { newId } from '../security/tokens';
 import {
   type ConversationRecord,
+  type FileRecord,
   newConversation,
   type Store,
   type ThreadRecord,
@@ -87,11 +82,10 @@ export const createReceive = (services: {
   const conversationOf = (thread: ThreadRecord | null): ConversationRecord | null =>
     thread?.conversationId ? store.conversations.byId(thread.conversationId) : null;
 
-  const stateOf = (writer: Writer): ThreadState | null => {
-    const thread = store.threads.byWriter(writer);
-    const conversation = conversationOf(thread);
-    return conversation?.threads.find(({ threadId }) => threadId === thread?.id) ?? null;
-  };
+  const stateIn = (thread: ThreadRecord | null): ThreadState | null =>
+    conversationOf(thread)?.threads.find(({ threadId }) => threadId === thread?.id) ?? null;
+
+  const stateOf = (writer: Writer): ThreadState | null => stateIn(store.threads.byWriter(writer));
 
   const make = (writer: Writer): ThreadRecord => {
     const { doorId, address } = writer;
@@ -120,7 +114,8 @@ export const createReceive = (services: {
   };
 
   /** What a mail is about, where that is not what the last one was about; '' otherwise. */
-  const newSubject = (threadId: string, subject: string): string => {
+  const newSubject = (threadId: string, subject = ''): string => {
+    if (subject === '') return '';
     const bare = cleanLine(bareSubject(subject)).slice(0, SUBJECT_LONGEST);
     if (bare === '' || bare === store.mailFacts.subject(threadId)) return '';
     store.mailFacts.setSubject(threadId, bare);
@@ -138,22 +133,24 @@ export const createReceive = (services: {
       if (!isSameMessage(kept, typed)) throw new Refused('id-taken');
       return { result: kept.conversationId, news: [] };
     }
-    const was = stateOf(writer);
+    const was = stateIn(known);
     const first = before(was);
     const thread = known ?? make(writer);
     const conversation = conversationOf(thread) ?? begin(thread);
-    const words = takeWords(store, typed, thread.id, ({ fromThread }) => fromThread === thread.id);
+    const isTheirs = ({ fromThread }: FileRecord) => fromThread === thread.id;
+    const { text, files } = takeWords(store, typed, thread.id, isTheirs);
     const apart = [typed.more, typed.rest].filter(Boolean).join('\n\n');
     if (apart) store.heldMails.keepRest(thread.id, typed.id, apart);
     if (typed.device) store.likeness.devices.write(thread.id, typed.device);
     const { pictures = [] } = typed;
     store.mailFacts.keepPictures(thread.id, typed.id, pictures);
     const happening = saidOf(typed, {
-      ...words,
+      text,
+      files,
       note: takesNotes(lamp.atDoor(writer.doorId), clock.now()),
       page: cleanPage(typed.page),
       hasRest: apart !== '',
-      subject: newSubject(thread.id, typed.subject ?? ''),
+      subject: newSubject(thread.id, typed.subject),
       when: earlier(typed.saidAt, typed.order),
     });
     const recordings: Recording[] = [...first];

@@ -1,11 +1,4 @@
-import type {
-  CallBack,
-  FileMention,
-  Happening,
-  Page,
-  SetAside,
-  Tapped,
-} from '@porch/core/conversation';
+import type { CallBack, Happening, Page, SetAside, Tapped } from '@porch/core/conversation';
 import { isZone } from '@porch/core/hours';
 import { cleanLine } from '@porch/core/text';
 import { webAddress } from '@porch/core/website';

@@ -54,8 +54,10 @@ export const cardsTable = (db: Db) => {
     },
     /** Somebody wrote all the same: what they tapped since then was not enough. */
     notEnough: (threadId: string, since: number): void => {
-      for (const { doorId, cardId } of tapsOf.all(threadId, since))
-        wasNotEnough.run(doorId, cardId);
+      const taps = tapsOf.all(threadId, since);
+      // Hardly any message comes after a tap.
+      if (taps.length === 0) return;
+      for (const { doorId, cardId } of taps) wasNotEnough.run(doorId, cardId);
       dropTaps.run(threadId);
     },
     dropTapsBefore: (at: number): void => {

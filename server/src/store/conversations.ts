@@ -9,12 +9,14 @@ import {
   groups,
   type ThreadState,
   threadWrittenLast,
+  toShown,
   type View,
   viewsOf,
 } from '@porch/core/conversation';
 import { openingWhile } from '@porch/core/hours/opening';
 import { isSameAddress } from '@porch/core/mail';
 import { dueAt, type LineKey, placeInLine } from '@porch/core/patience';
+import { createBehind } from './behind';
 import type { Db } from './db';
 import { createMemo } from './memo';
 
@@ -89,7 +91,7 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
   group: groupOf(state),
   place: placeInLine(state, due),
   dueAt: due,
-  state,
+  state: toShown(state),
   threads: newestFirst(threads).map((thread) => ({
     id: thread.threadId,
     doorId: thread.doorId,
@@ -114,6 +116,19 @@ const placeOf = ({ threads, state, dueAt: due }: ConversationRecord): Placed | n
 const isSame = (one: Placed | null | undefined, other: Placed | null): boolean =>
   one?.group === other?.group && one?.place === other?.place;
 
+/** Whether everything of it that is looked up by is as it was: only the fold of its threads has gone on. */
+const isFoundAlike = (
+  was: ConversationRecord,
+  is: ConversationRecord,
+  placed: Placed | null,
+): boolean =>
+  isSame(was.placed, placed) &&
+  isSame(is.placed, placed) &&
+  was.fold === is.fold &&
+  was.state.isHere === is.state.isHere &&
+  was.threads.length === is.threads.length &&
+  was.threads.every(({ threadId }, index) => threadId === is.threads[index]?.threadId);
+
 /** Which views show a conversation. */
 export type ViewsOf = (conversation: ConversationRecord) => readonly View[];
 
@@ -122,6 +137,7 @@ const KEPT_MOST = 2_000;
 
 export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => viewsOf(state)) => {
   const known = createMemo<ConversationRecord>(KEPT_MOST);
+  const behind = createBehind<ConversationRecord>();
   const write = db.prepare(
     `INSERT INTO conversations
      VALUES (@id, @group, @place, @isHere, @fold, @threads)
@@ -129,7 +145,7 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
        fold = @fold, threads = @threads`,
   );
   // Nothing that is indexed: what is indexed is written anew by SQLite also where it stays the same.
-  const goOn = db.prepare('UPDATE conversations SET threads = ? WHERE id = ?');
+  const writeThreads = db.prepare('UPDATE conversations SET threads = ? WHERE id = ?');
   const moveInLine = db.prepare(
     `UPDATE line_places SET line_group = @group, place = @place
      WHERE view = @view AND line_group = @wasGroup AND place = @wasPlace AND conversation_id = @id`,
@@ -169,11 +185,23 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
   );
   let dueOf: DueOf = (state) => dueAt(state, always);
 
+  /** With when its answer is due, as that is reckoned now. */
+  const reckoned = (one: ConversationRecord): ConversationRecord => ({
+    ...one,
+    dueAt: dueOf(one.state, threadWrittenLast(one.threads)),
+  });
+
+  const newerThanRow = (id: string): ConversationRecord | null => {
+    const newer = behind.get(id);
+    return newer ? reckoned(newer) : null;
+  };
+
   const fromStored = ({ id, fold, lineGroup, place, ...stored }: Stored): ConversationRecord => {
+    const newer = newerThanRow(id);
+    if (newer) return newer;
     const threads: ThreadState[] = JSON.parse(stored.threads);
     const placed = lineGroup === null ? null : { group: lineGroup, place: place ?? 0 };
-    const state = combine(threads);
-    return { id, threads, fold, placed, state, dueAt: dueOf(state, threadWrittenLast(threads)) };
+    return reckoned({ id, threads, fold, placed, state: combine(threads), dueAt: null });
   };
   const one = (stored: Stored | undefined) => (stored ? fromStored(stored) : null);
 
@@ -196,29 +224,37 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
   };
 
   const read = (id: string): ConversationRecord | null => {
-    const conversation = known.get(id) ?? one(byId.get(id));
+    const conversation = known.get(id) ?? newerThanRow(id) ?? one(byId.get(id));
     if (conversation) known.put(id, conversation);
     return conversation;
   };
 
+  const settle = (most?: number): void => {
+    for (const [id, { threads }] of behind.take(most)) {
+      writeThreads.run(JSON.stringify(threads), id);
+    }
+  };
+
   return {
-    /** Writes a conversation, and where it stands in the line now; gives it as it is kept. */
+    /**
+     * Writes a conversation, and where it stands in the line now; gives it as it is kept. Where only its fold is another
+     * the row follows a moment later (`settle`): what is written again with each message is written once for many.
+     */
     write: (written: ConversationRecord): ConversationRecord => {
       const { id, state, threads, fold } = written;
-      const conversation = { ...written, dueAt: dueOf(state, threadWrittenLast(threads)) };
+      const conversation = reckoned(written);
       const placed = placeOf(conversation);
-      const isHere = state.isHere ? 1 : 0;
-      const folded = JSON.stringify(threads);
+      const kept = { ...conversation, placed };
       const before = known.get(id);
-      const isSamePlace = isSame(conversation.placed, placed) && isSame(before?.placed, placed);
-      if (before && isSamePlace && before.state.isHere === state.isHere && before.fold === fold) {
-        goOn.run(folded, id);
+      if (before && db.inTransaction && isFoundAlike(before, conversation, placed)) {
+        behind.put(id, kept);
       } else {
         const { group = null, place: at = null } = placed ?? {};
-        write.run({ id, group, place: at, isHere, fold, threads: folded });
+        const isHere = state.isHere ? 1 : 0;
+        write.run({ id, group, place: at, isHere, fold, threads: JSON.stringify(threads) });
         place(conversation, conversation.placed, placed);
+        behind.written(id);
       }
-      const kept = { ...conversation, placed };
       known.put(id, kept);
       return kept;
     },
@@ -226,7 +262,24 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
     /** Those of many ids that there are, in one read. */
     byIds: (ids: readonly string[]): ConversationRecord[] =>
       ids.length === 0 ? [] : byIds.all(JSON.stringify(ids)).map(fromStored),
+    /** How many rows are behind what was said. */
+    behindCount: behind.size,
+    /** Writes rows that are behind, all or so many of those that wait longest. Call inside a transaction. */
+    settle,
+    /** A conversation whose row is behind, as it was found from its entries. */
+    isBehind: (conversation: ConversationRecord): void => {
+      known.put(conversation.id, conversation);
+      behind.put(conversation.id, conversation);
+      behind.commit();
+    },
     forget: known.forget,
+    commit: behind.commit,
+    rollBack: behind.rollBack,
+    /** A transaction within another begins: what that has is written, so that only its own is lost. Gives what undoes it. */
+    beginWithin: (): (() => void) => {
+      settle();
+      return behind.within();
+    },
     /** When answers are due is reckoned so from now on; where others stand already, they are to be written anew. */
     reckonDueBy: (reckon: DueOf): void => {
       dueOf = reckon;

@@ -35,6 +35,7 @@ import { probeTable } from './probe';
 import { promisesTable } from './promises';
 import { quickRepliesTable } from './quick-replies';
 import { roundsTable } from './rounds';
+import { rowsBehindTable } from './rows-behind';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
 import { shelfTable } from './shelf';
@@ -115,6 +116,7 @@ export const createStore = (db: Db) => {
     ticks: ticksTable(db),
     hours: hoursTable(db),
     afterwards: afterwardsTable(db),
+    rowsBehind: rowsBehindTable(db),
     answerTimes: answerTimesTable(db),
     answersGiven: answersGivenTable(db),
     threads,
@@ -133,10 +135,15 @@ export const createStore = (db: Db) => {
     search: searchTable(db),
     /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
     atOnce: <Result>(work: () => Result): Result => {
+      const undoWithin = db.inTransaction ? conversations.beginWithin() : null;
       try {
-        return atOnce.immediate(work) as Result;
+        const result = atOnce.immediate(work) as Result;
+        if (!undoWithin) conversations.commit();
+        return result;
       } catch (error) {
         for (const table of remembering) table.forget();
+        if (undoWithin) undoWithin();
+        else conversations.rollBack();
         throw error;
       }
     },

@@ -25,6 +25,7 @@ import mailBegun from './migrations/0023-mail-begun.sql';
 import afterwards from './migrations/0024-afterwards.sql';
 import whomAMailIsAbout from './migrations/0025-whom-a-mail-is-about.sql';
 import reachedAt from './migrations/0026-reached-at.sql';
+import rowsBehind from './migrations/0027-rows-behind.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -54,6 +55,7 @@ export const migrations: readonly string[] = [
   afterwards,
   whomAMailIsAbout,
   reachedAt,
+  rowsBehind,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

@@ -157,7 +157,7 @@ export const createVisiting = (services: {
 
   /** What the door does not speak is no language of theirs here. */
   const spokenAt = (doorId: string, language: string | undefined): string | undefined =>
-    languagesOf(dressing.published(doorId)).find((one) => one === language);
+    language && languagesOf(dressing.published(doorId)).find((one) => one === language);
 
   const stateOf = (visitor: Visitor): ThreadState | null => receive.stateOf(writerOf(visitor));
 
@@ -185,8 +185,7 @@ export const createVisiting = (services: {
         ...consentFor(visitor.doorId, known, typed.consent),
         ...greetings.before(visitor.doorId, known, typed),
       ];
-      const after = (threadIds: readonly string[]) =>
-        signs.after(visitor.doorId, threadIds, typed);
+      const after = (threadIds: readonly string[]) => signs.after(visitor.doorId, threadIds, typed);
       const language = spokenAt(visitor.doorId, typed.language);
       const callBack = typed.callBack && callBackOf(visitor.doorId, typed.callBack);
       const device = typed.device && hashSecret(typed.device);

@@ -1,0 +1,129 @@
+import Database from 'better-sqlite3';
+import { openCounted } from '../../test-kit/counted';
+import { openHouse, setUp } from '../../test-kit/house';
+import { until, visit } from '../../test-kit/panel';
+import { openDatabase } from '../store';
+import type { Db } from '../store/db';
+
+const open = async (db: Db = openDatabase(':memory:')) => {
+  const house = await openHouse({}, '', { db });
+  const { cookie, door } = await setUp(house);
+  const wren = await visit(house, door.publicId, 'wren');
+  await wren.say('Hello');
+  const id = house.store.conversations.page('waiting', null, 1)[0]?.id ?? '';
+  const wordsOf = (of = house) => of.store.conversations.byId(id)?.state.lastWords;
+  /** What stands in the row itself, which a start reads. */
+  const kept = (): string => {
+    const threads = db.prepare('SELECT threads FROM conversations WHERE id = ?').pluck().get(id);
+    return JSON.parse(String(threads))[0].lastWords;
+  };
+  /** What the next start finds after the process was killed now. */
+  const afterKill = async <Found>(look: (of: typeof house) => Found | Promise<Found>) => {
+    const next = await openHouse({}, '', { db: new Database(db.serialize()) });
+    const found = await look(next);
+    await next.close();
+    return found;
+  };
+  return { house, cookie, door, wren, db, id, wordsOf, kept, afterKill };
+};
+
+describe('the row of a conversation', () => {
+  it('is written once for many messages, a moment after them', async () => {
+    const counted = openCounted();
+    const it = await open(counted.db);
+    counted.taken();
+    for (let nth = 0; nth < 20; nth += 1) await it.wren.say(`Is it there? ${nth}`);
+    const rowWrites = () =>
+      [...counted.taken()].filter(([sql]) => /^(?:UPDATE|INSERT INTO) conversations/.test(sql));
+    expect(rowWrites()).toEqual([]);
+    expect([it.wordsOf(), it.kept()]).toEqual(['Is it there? 19', 'Hello']);
+    const { store } = it.house;
+    await until(() => (store.conversations.behindCount() === 0 ? true : undefined));
+    expect(rowWrites()).toMatchObject([[expect.stringContaining('SET threads'), 1]]);
+    expect(it.kept()).toBe('Is it there? 19');
+    expect(store.rowsBehind.mark()).toBe(store.entries.newestSeq());
+    await it.house.close();
+  });
+
+  it('is found from what was said where a kill came before it, by the line, the roll and a search alike', async () => {
+    const it = await open();
+    await it.wren.say('Is the monstera still there?');
+    expect(it.kept()).toBe('Hello');
+    const [words, [first], row] = await it.afterKill(async (next) => [
+      it.wordsOf(next),
+      next.store.conversations.page('waiting', null, 5),
+      (await next.ask('GET', '/api/line?group=waiting', { cookie: it.cookie })).body.rows[0],
+    ]);
+    expect(words).toBe('Is the monstera still there?');
+    expect(first?.state.lastWords).toBe('Is the monstera still there?');
+    expect(row.state).toMatchObject({ lastWords: 'Is the monstera still there?', unreadCount: 2 });
+    await it.house.close();
+  });
+
+  it('is brought up to date by a stop', async () => {
+    const it = await open();
+    await it.wren.say('And a fern');
+    await it.house.app.close();
+    expect(it.kept()).toBe('And a fern');
+    it.house.store.close();
+  });
+
+  it('keeps what was said before it where a later transaction comes to nothing', async () => {
+    const it = await open();
+    await it.wren.say('First');
+    const { store, services } = it.house;
+    const conversation = store.conversations.byId(it.id);
+    if (!conversation) throw new Error('no conversation');
+    const say = (text: string) =>
+      services.record.add(store.conversations.byId(it.id) ?? conversation, it.id, [
+        {
+          id: `entry-${text}`,
+          happening: { kind: 'visitor-said', text, files: [], note: false, page: null },
+        },
+      ]);
+    const refused = () => {
+      throw new Error('refused');
+    };
+    // Alone, after it has written all rows, and within another one that goes on.
+    expect(() => store.atOnce(() => [say('a'), refused()])).toThrow('refused');
+    expect(it.wordsOf()).toBe('First');
+    expect(() =>
+      store.atOnce(() => [say('b'), store.conversations.settle(), say('c'), refused()]),
+    ).toThrow('refused');
+    expect(it.wordsOf()).toBe('First');
+    store.atOnce(() => {
+      say('Second');
+      expect(() => store.atOnce(() => [say('d'), refused()])).toThrow('refused');
+      expect(it.wordsOf()).toBe('Second');
+    });
+    expect([it.wordsOf(), store.conversations.byIds([it.id])[0]?.state.lastWords]).toEqual([
+      'Second',
+      'Second',
+    ]);
+    expect(await it.afterKill(it.wordsOf)).toBe('Second');
+    store.atOnce(() => {
+      expect(() => store.atOnce(() => [say('e'), refused()])).toThrow('refused');
+      say('Third');
+    });
+    expect(await it.afterKill(it.wordsOf)).toBe('Third');
+    store.atOnce(store.conversations.settle);
+    expect([it.wordsOf(), it.kept()]).toEqual(['Third', 'Third']);
+    await it.house.close();
+  });
+
+  it('waits for a disk that takes nothing, and is written once it does', async () => {
+    const it = await open();
+    await it.wren.say('While the disk is full');
+    const { store, services } = it.house;
+    const full = jest.spyOn(store.rowsBehind, 'setMark').mockImplementation(() => {
+      throw Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
+    });
+    services.rowsBehind.stop();
+    expect([it.wordsOf(), it.kept()]).toEqual(['While the disk is full', 'Hello']);
+    expect(await it.afterKill(it.wordsOf)).toBe('While the disk is full');
+    full.mockRestore();
+    services.rowsBehind.stop();
+    expect(it.kept()).toBe('While the disk is full');
+    await it.house.close();
+  });
+});
