@@ -96,9 +96,7 @@ describe('follow-ups', () => {
 
   const leaves = async (panel: Awaited<ReturnType<typeof visit>>): Promise<void> => {
     panel.close();
-    for (let step = 0; step < 30 && house.services.hub.visitorsHere().length > 0; step += 1) {
-      await new Promise((resolve) => setTimeout(resolve, 10));
-    }
+    await until(() => (house.services.hub.visitorsHere().length === 0 ? true : undefined));
     house.clock.advance(minute);
     await house.tick();
   };
