@@ -15,8 +15,32 @@ const standIns = {
   './propsToAccessibilityComponent': boxes,
 };
 
+// What the app uses of its router, instead of all that there is.
+const router = join(__dirname, 'src/kit/router-on-web.ts');
+const unused = join(__dirname, 'src/kit/unused-of-router.ts');
+const forRouter = {
+  'react-native-web/dist/index': join(__dirname, 'src/kit/drawn-by-router.ts'),
+  '../fork/native-stack/createNativeStackNavigator': unused,
+  './stack-utils': unused,
+  '../native-tabs/NativeTabTrigger': unused,
+  './head': unused,
+  './screensFeatureFlags': unused,
+  './views/RootUnmatched': unused,
+  './views/Sitemap': unused,
+  './views/Unmatched': unused,
+  './Toast': unused,
+};
+
+const ownSource = join(__dirname, 'src');
+const sourceOfRouter = join('expo-router', 'build');
+
+const standInFor = (name, asking) => {
+  if (name === 'expo-router' && asking.startsWith(ownSource)) return router;
+  return standIns[name] ?? (asking.includes(sourceOfRouter) ? forRouter[name] : undefined);
+};
+
 config.resolver.resolveRequest = (context, name, platform) => {
-  const standIn = platform === 'web' ? standIns[name] : undefined;
+  const standIn = platform === 'web' ? standInFor(name, context.originModulePath) : undefined;
   if (standIn) return { type: 'sourceFile', filePath: standIn };
   return (resolveRequest ?? context.resolveRequest)(context, name, platform);
 };

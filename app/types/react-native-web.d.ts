@@ -10,3 +10,8 @@ declare module 'react-native-web/dist/modules/AccessibilityUtil/propsToAccessibi
   const byRole: (props?: { role?: string; 'aria-level'?: number }) => string | undefined;
   export default byRole;
 }
+
+declare module 'react-native-web/dist/exports/*' {
+  const part: unknown;
+  export default part;
+}

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { LineColumn } from '../../features/line/screens/line-column';
 import { useTheme } from '../../kit/theme/use-theme';
 import { useWide } from '../../kit/theme/use-wide';
+import { Conversation } from '../../late/answering';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
@@ -14,7 +15,7 @@ const LineLayout = () => {
   return (
     <View style={styles.sides}>
       <View style={[styles.line, { borderColor: theme.seam }]}>
-        <LineColumn />
+        <LineColumn prepare={Conversation.prepare} />
       </View>
       <View style={styles.grow}>
         <Slot />

@@ -10,6 +10,7 @@ import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { useWhenIdle } from '../../../kit/when-idle';
 import { useKeys } from '../../../shell/frame/use-keys';
 import { useLive } from '../../../shell/live/store';
 import { useLineDrawn } from '../../../shell/start/use-start';
@@ -68,8 +69,11 @@ const MoreRows = ({ group, left }: { group: Group; left: number }) => {
   );
 };
 
-/** The inbox: the groups in order of urgency, and in each the conversations in theirs. */
-export const LineColumn = () => {
+/**
+ * The inbox: the groups in order of urgency, and in each the conversations in theirs. `prepare`: what whoever taps a row
+ * comes to is loaded while the line stands idle, and at the latest when a finger touches it.
+ */
+export const LineColumn = ({ prepare }: { prepare?: () => Promise<unknown> }) => {
   const { height } = useWindowDimensions();
   const counts = useLive((live) => live.counts[VIEW]);
   const { id, show } = useGlobalSearchParams<{ id?: string; show?: string }>();
@@ -109,6 +113,7 @@ export const LineColumn = () => {
   // The same as long as nothing of what stands in the line is another.
   const drawn = isHere ? groups.map((group) => queries[group].dataUpdatedAt).join() : null;
   useLineDrawn(isHere || queries.waiting.isError, drawn);
+  useWhenIdle(isHere, prepare);
 
   const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
   const walk = (by: number) => (): void => {
@@ -132,7 +137,12 @@ export const LineColumn = () => {
   }
 
   return (
-    <View style={styles.grow} role="list" aria-label={words().label}>
+    <View
+      style={styles.grow}
+      role="list"
+      aria-label={words().label}
+      onPointerDown={() => void prepare?.().catch(() => undefined)}
+    >
       <FlatList
         data={items}
         // As many as the screen shows, and a few below it: more are drawn once these stand.

@@ -1,0 +1,10 @@
+/**
+ * What the router draws with: it asks for all of the platform at once, and more than half of that nobody here draws. Taken
+ * for `react-native-web` where the router asks for it (metro.config.js).
+ */
+export { default as I18nManager } from 'react-native-web/dist/exports/I18nManager';
+export { default as Platform } from 'react-native-web/dist/exports/Platform';
+export { default as StyleSheet } from 'react-native-web/dist/exports/StyleSheet';
+export { default as Text } from 'react-native-web/dist/exports/Text';
+export { default as useColorScheme } from 'react-native-web/dist/exports/useColorScheme';
+export { default as View } from 'react-native-web/dist/exports/View';
