@@ -14,6 +14,7 @@ import { bareRelay, porchRelay, type Relay, throughput, trips } from './load';
 import { openings } from './opening';
 import { keepFigures, type Line } from './page';
 import { openPast, timeStart } from './past';
+import { plates } from './plate';
 import { counted, halves, quotedParted } from './quoted';
 import { bareRings, porchRings, type Rhythm } from './ringing';
 import { besideTable, tables } from './tables';
@@ -420,6 +421,22 @@ const measureOpening = async (): Promise<void> => {
   }
 };
 
+/** From tapping the plate of a website to a panel that one can type in, on a slow telephone with little signal. */
+const measurePlate = async (): Promise<void> => {
+  const { ours, bare } = await plates();
+  const ratio = rounded(median(ours) / median(bare));
+  tell({
+    figure:
+      'from a tap on the plate to a field one can type in, slow 4G, processor slowed four times',
+    unit: 'ms',
+    ours: rounded(median(ours)),
+    bare: rounded(median(bare)),
+    ratio,
+    atMost: 1.3,
+    isKept: ratio <= 1.3,
+  });
+};
+
 const bytesOf = (folder: string, which: RegExp): number =>
   readdirSync(folder)
     .filter((name) => which.test(name))
@@ -518,6 +535,7 @@ const measures: Record<string, () => void | Promise<void>> = {
   jobs: measureJobs,
   ringing: measureRinging,
   opening: measureOpening,
+  plate: measurePlate,
 };
 
 // All of them, or those that are named, so many times: npm run bench -- throughput trips --runs 5

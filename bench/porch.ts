@@ -70,4 +70,5 @@ process.send?.({
   mailPort,
   cookie: owner ? `porch=${owner.secret}` : '',
   door: store.doors.all()[0]?.publicId,
+  doorId: store.doors.all()[0]?.id,
 });

@@ -1,6 +1,6 @@
 import type { DoorColours } from '../colours';
 import { fillGaps } from '../door-texts';
-import { shapeCss } from './shapes';
+import { phoneCss, shapeCss } from './shapes';
 import type { DoorView } from './view';
 
 /** What the closed door needs of a view: texts with the business's name in them, and its colours. */
@@ -19,7 +19,7 @@ export interface PlateView {
     hide: string;
   };
   colours: readonly [string, string];
-  /** What the shape adds to the plate's style sheet. */
+  /** What its shape and its form on a small screen add to the plate's style sheet. */
   shape: string;
   isConsentAsked: boolean;
 }
@@ -70,7 +70,10 @@ export const plateViewOf = (view: DoorView): PlateView => {
       hide: texts.hide,
     },
     colours: [declarations(colours.day), declarations(colours.night)],
-    shape: shapeCss[view.look.plate] + (view.whenNotLit === 'no-plate' ? onlyLit : ''),
+    shape:
+      shapeCss[view.look.plate] +
+      phoneCss[view.look.onPhones] +
+      (view.whenNotLit === 'no-plate' ? onlyLit : ''),
     isConsentAsked: view.consent !== null,
   };
 };

@@ -1,4 +1,4 @@
-import type { PlateShape } from './dress';
+import type { PhonePlate, PlateShape } from './dress';
 
 /**
  * What a closed door's shape adds to the plate's style sheet: a website's page gets that of its own door and of no
@@ -13,4 +13,17 @@ export const shapeCss: Readonly<Record<PlateShape, string>> = {
     '.latch .plate{width:60px;min-height:148px;padding:12px 6px;border-inline-end:0;border-radius:4px 0 0 4px}' +
     '.latch.left .plate{border-radius:0 4px 4px 0}' +
     '.latch .words{writing-mode:vertical-rl;max-height:40vh}',
+};
+
+const small =
+  '.on-small .plate{flex-direction:row;width:auto;max-width:52vw;min-height:48px;max-height:64px;padding:4px 12px 4px 8px;gap:6px;text-align:start;overflow:hidden}' +
+  '.on-small .name{display:none}' +
+  '.on-small svg,.on-small img{width:32px;height:32px}' +
+  '.on-small .words{writing-mode:initial}' +
+  '.on-small .more{font-weight:600;color:inherit}';
+
+/** What its form on a small screen adds, over its shape's: at most 64 pixels high, so that it never covers what people came to read. */
+export const phoneCss: Readonly<Record<PhonePlate, string>> = {
+  small: `@media(max-width:520px){${small}}`,
+  usual: '',
 };

@@ -30,18 +30,16 @@ export const fitsPattern = (pattern: string, path: string): boolean => {
   const wanted = asPath(pattern);
   if (wanted.endsWith('/*') && page === wanted.slice(0, -2)) return true;
   const pieces = wanted.split('*');
-  const first = pieces.shift() as string;
-  const last = pieces.pop();
-  if (last === undefined) return page === first;
-  if (!page.startsWith(first)) return false;
+  const last = pieces.length - 1;
+  let at = 0;
   // Piece by piece from the left: no backtracking, however many stars somebody types.
-  let at = first.length;
-  for (const piece of pieces) {
-    const found = page.indexOf(piece, at);
-    if (found < 0) return false;
+  return pieces.every((piece, nth) => {
+    const end = nth < last ? page.indexOf(piece, at) : page.length - piece.length;
+    const found = nth ? end : 0;
+    const isThere = found >= at && page.startsWith(piece, found);
     at = found + piece.length;
-  }
-  return page.length - last.length >= at && page.endsWith(last);
+    return isThere && (nth < last || at === page.length);
+  });
 };
 
 /** Whether a choosing takes something in, by whatever "fits" means for it. */

@@ -8,6 +8,8 @@ export type Greeted = Pick<SaidGreeting, 'id' | 'text' | 'name'>;
 
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
+  /** Somebody listens now: a frame that was ready before says so again. */
+  | { porch: 'ready' }
   | { porch: 'page'; url: string; title: string }
   /** Whether whoever is on the page opened it, and goes on in it. */
   | { porch: 'shown'; takesFocus: boolean }

@@ -1,7 +1,7 @@
 import type { LinkGlyph } from '@porch/core/dress';
 
 /** Our own drawn lamp, as SVG paths on a 24-unit square: what stands still, and the glass that glows. */
-export const lampBody = 'M12 1.5v2.5M4.5 9.5 8.5 4h7l4 5.5zM7.300 20.5h9.400M10 18v2.5M14 18v2.5';
+export const lampBody = 'M12 1.5v2.5M4.5 9.5 8.5 4h7l4 5.5zM7.3 20.5h9.4M10 18v2.5M14 18v2.5';
 export const lampGlass = 'M6.5 9.5h11L16 18H8z';
 
 /** Where a link leads: a sheet with lines, a pin over ground, a shop's awning. */

@@ -120,6 +120,8 @@ const standOn = async (options: {
   const hosts = () => [...window.document.querySelectorAll('hello-porch')];
   const plate = () => hosts()[0]?.shadowRoot?.querySelector('button') ?? null;
   const frame = () => hosts()[0]?.shadowRoot?.querySelector('iframe') ?? null;
+  /** The frame, once it is shown. */
+  const shown = () => (frame()?.hidden === false ? frame() : null);
   const greeting = () => hosts()[0]?.shadowRoot?.querySelector('.greeting') ?? null;
   const plates = () => hosts()[0]?.shadowRoot?.querySelector<HTMLElement>('.plate') ?? null;
   return {
@@ -133,6 +135,7 @@ const standOn = async (options: {
     plate,
     plates,
     frame,
+    shown,
     greeting,
   };
 };
@@ -185,7 +188,7 @@ describe('the loader on somebody\u2019s page', () => {
   it('loads the panel when it is opened, and closes the lamp\u2019s stream for it', async () => {
     const page = await standOn({ answers: configuration() });
     page.plate()?.click();
-    await there(page.frame);
+    await there(page.shown);
     expect(page.frame()?.getAttribute('src')).toBe(
       'https://porch.example/door/door-1/panel?language=en',
     );
@@ -235,7 +238,7 @@ describe('the loader on somebody\u2019s page', () => {
   it('believes only its own frame', async () => {
     const page = await standOn({ answers: configuration() });
     page.plate()?.click();
-    await there(page.frame);
+    await there(page.shown);
     const { MessageEvent } = page.window;
     const tell = (origin: string, source: Window | null | undefined) =>
       page.window.dispatchEvent(
@@ -252,7 +255,7 @@ describe('the loader on somebody\u2019s page', () => {
     const page = await standOn({ answers: configuration() });
     const { MessageEvent, document } = page.window;
     const close = async () => {
-      const { contentWindow: source } = await there(page.frame);
+      const { contentWindow: source } = await there(page.shown);
       const data = { porch: 'close' };
       const origin = 'https://porch.example';
       page.window.dispatchEvent(
@@ -350,7 +353,7 @@ describe('the loader on somebody\u2019s page', () => {
     const idle: (() => void)[] = [];
     const page = await standOn({ answers: configuration(), idle });
     page.plate()?.click();
-    await there(page.frame);
+    await there(page.shown);
     for (const work of idle) work();
     expect(idle).toHaveLength(1);
     expect(page.streams).toHaveLength(0);
@@ -365,6 +368,23 @@ describe('the loader on somebody\u2019s page', () => {
     page.plate()?.click();
     await there(page.frame);
     expect(page.asked).toHaveLength(2);
+  });
+
+  it('begins to load the panel when it is touched, hidden until its second part shows it', async () => {
+    const page = await standOn({ answers: configuration() });
+    page.plate()?.dispatchEvent(new page.window.Event('pointerdown'));
+    expect(page.frame()?.getAttribute('src')).toBe(
+      'https://porch.example/door/door-1/panel?language=en',
+    );
+    expect([page.frame()?.hidden, page.asked.length]).toEqual([true, 1]);
+    const frame = page.frame();
+    const heard: unknown[] = [];
+    const contentWindow = { postMessage: (told: unknown) => heard.push(told) };
+    Object.defineProperty(frame, 'contentWindow', { value: contentWindow });
+    page.plate()?.click();
+    expect(await there(page.shown)).toBe(frame);
+    // What it said before anybody listened is asked for once more.
+    expect(heard).toEqual([{ porch: 'ready' }]);
   });
 
   it('still stands, and can be pressed again, where its second part did not come', async () => {

@@ -20,14 +20,9 @@ const standUp = async (origin: string, door: string): Promise<HelloPorch | null>
     const asked = `${origin}/door/${door}/configuration.js?language=${language}`;
     const configuration = (await import(asked)).default;
     const loadMore = () => import(origin + configuration.more);
-    if (location.hash.includes(trialKey) || remembered('sessionStorage', trialKey)) {
-      const tried = await (await loadMore()).tryOn(origin, door, language);
-      if (tried) {
-        const { view } = tried;
-        return stand(origin, tried.configuration, loadMore, { view, place: 'trial' });
-      }
-    }
-    return stand(origin, configuration, loadMore);
+    const isTrial = location.hash.includes(trialKey) || remembered('sessionStorage', trialKey);
+    const tried = isTrial && (await (await loadMore()).tryOn(origin, door, language));
+    return stand(origin, (tried || { configuration }).configuration, loadMore, tried || undefined);
   } catch {
     return null;
   }

@@ -3,7 +3,7 @@ import type { FromFrame, ToFrame } from '../bridge';
 import frameCss from './frame.css';
 import type { Greeter } from './greeter';
 import { createManners } from './manners';
-import type { More } from './stand';
+import type { Draft, More } from './stand';
 import { talkedKey } from './talked-key';
 import { trialKey } from './trial-key';
 
@@ -15,7 +15,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const place = root.querySelector('.door') as HTMLElement;
   const plate = root.querySelector('.plate') as HTMLElement;
   const host = root.host as HTMLElement;
-  const { door, texts, rules, language, look } = configuration;
+  const { door, rules, look } = configuration;
   const isPreview = draft?.place === 'preview';
   let frame: HTMLIFrameElement | null = null;
   let isReady = false;
@@ -55,11 +55,9 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
 
   const load = (): void => {
     if (frame) return;
-    frame = document.createElement('iframe');
-    frame.hidden = true;
-    frame.title = texts.frame;
-    frame.src = `${origin}/door/${door}/panel?language=${language}${draft ? `&draft=${draft.place}` : ''}`;
-    root.append(frame);
+    frame = stood.frame();
+    // It may have been pressed before this was here: what the frame has said by then was heard by nobody.
+    frame.contentWindow?.postMessage({ porch: 'ready' } satisfies ToFrame, '*');
     stood.stop();
   };
 
@@ -192,7 +190,7 @@ export const tryOn = async (
   origin: string,
   door: string,
   language: string | undefined,
-): Promise<TrialData | null> => {
+): Promise<(TrialData & Draft) | null> => {
   let token = new RegExp(`${trialKey}=([\\w-]+)`).exec(location.hash)?.[1] ?? null;
   if (token) history.replaceState(history.state, '', location.pathname + location.search);
   try {
@@ -205,5 +203,5 @@ export const tryOn = async (
   const response = await fetch(`${origin}/door/${door}/trial?language=${language}`, {
     headers: { authorization: `Bearer ${token}` },
   }).catch(() => null);
-  return response?.ok ? ((await response.json()) as TrialData) : null;
+  return response?.ok ? { ...((await response.json()) as TrialData), place: 'trial' } : null;
 };

@@ -49,6 +49,8 @@ export interface Stood {
   redraw(): void;
   /** Nobody need follow the lamp any more. */
   stop(): void;
+  /** The frame in which the panel is; it begins to load. */
+  frame(): HTMLIFrameElement;
 }
 
 /** What is behind the plate: the panel in its frame, and how the door behaves by itself. */
@@ -76,15 +78,17 @@ export interface More {
 const ADDRESS_LOOK_MS = 1_000;
 const states = ['lit', 'back-soon', 'dark'];
 
-const draw = (name: string, attributes: Record<string, string>, ...inside: Element[]): Element => {
+const draw = (name: string, attribute: string, value: string, ...inside: Element[]): Element => {
   const drawn = document.createElementNS('http://www.w3.org/2000/svg', name);
-  for (const key in attributes) drawn.setAttribute(key, attributes[key] ?? '');
+  drawn.setAttribute(attribute, value);
   drawn.append(...inside);
   return drawn;
 };
 
-const make = <Name extends 'button' | 'span' | 'div' | 'img'>(name: Name, className: string) =>
-  Object.assign(document.createElement(name), { className });
+const make = <Name extends 'button' | 'span' | 'div' | 'img' | 'iframe'>(
+  name: Name,
+  className: string,
+) => Object.assign(document.createElement(name), { className });
 
 /** Websites may forbid storage; then a page only knows its own visit. */
 export const remembered = (where: 'localStorage' | 'sessionStorage', key: string) => {
@@ -113,6 +117,7 @@ export const stand = (
   let stream: EventSource | null = null;
   let isFollowing = true;
   let timer = 0;
+  let frame: HTMLIFrameElement | null = null;
 
   const host = document.createElement('hello-porch');
   host.lang = configuration.language;
@@ -131,16 +136,11 @@ export const stand = (
   const more = make('span', 'more');
   const count = make('span', 'count');
   label.append(name, more);
-  plate.append(
-    draw(
-      'svg',
-      { viewBox: '0 0 24 24', 'aria-hidden': 'true' },
-      draw('path', { d: lampGlass, class: 'glass' }),
-      draw('path', { d: lampBody }),
-    ),
-    label,
-    count,
-  );
+  const glass = draw('path', 'd', lampGlass);
+  glass.classList.add('glass');
+  const lampDrawn = draw('svg', 'viewBox', '0 0 24 24', glass, draw('path', 'd', lampBody));
+  lampDrawn.ariaHidden = 'true';
+  plate.append(lampDrawn, label, count);
   if (look.face === 'picture' && picture) {
     plate.prepend(
       Object.assign(make('img', picture.shape), { src: origin + picture.url, alt: '' }),
@@ -193,6 +193,16 @@ export const stand = (
       isFollowing = false;
       stream?.close();
     },
+    frame: () => {
+      if (!frame) {
+        frame = make('iframe', '');
+        frame.hidden = true;
+        frame.title = texts.frame;
+        frame.src = `${origin}/door/${door}/panel?language=${configuration.language}${draft ? `&draft=${draft.place}` : ''}`;
+        root.append(frame);
+      }
+      return frame;
+    },
   };
 
   /** Brings in what is behind the plate; what did not come may come the next time. */
@@ -213,7 +223,10 @@ export const stand = (
   const prepare = (): void => {
     enter().catch(() => {});
   };
-  const open = () => enter().then((part) => part.show(true));
+  const open = () => {
+    stood.frame();
+    return enter().then((part) => part.show(true));
+  };
 
   const isWanted = (): boolean =>
     takesIn(rules.pages, (pattern) => fitsPattern(pattern, location.pathname)) &&
@@ -254,6 +267,8 @@ export const stand = (
   plate.onclick = () => void open().catch(() => {});
   // A finger or a pointer that comes near: what is behind the plate is there when it is pressed.
   plate.onpointerenter = plate.onfocus = prepare;
+  // It is pressed: the panel does not wait for the finger to leave, nor for what shows it.
+  plate.onpointerdown = stood.frame;
   stood.redraw();
   lookAtAddress();
   const addressTimer = setInterval(lookAtAddress, ADDRESS_LOOK_MS);

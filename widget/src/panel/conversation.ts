@@ -236,9 +236,12 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
     void sending.start();
   };
 
+  const sayReady = (): void => parent.postMessage({ porch: 'ready' } satisfies FromFrame, '*');
+
   addEventListener('message', (event) => {
     if (event.source !== parent || !isFramed) return;
     const message = event.data as ToFrame;
+    if (message?.porch === 'ready') sayReady();
     if (message?.porch === 'page') {
       site = event.origin;
       page = { url: message.url.slice(0, 2_000), title: message.title.slice(0, 200) };
@@ -267,7 +270,7 @@ export const openConversation = ({ door, place, view, isClosed }: PanelPageData)
   addEventListener('storage', joinOtherTab);
   if (dressed) putOn(dressed);
   if (agreedIn !== null) change({ type: 'agreed' });
-  if (isFramed) parent.postMessage({ porch: 'ready' } satisfies FromFrame, '*');
+  if (isFramed) sayReady();
   else start();
 
   return {
