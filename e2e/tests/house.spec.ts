@@ -156,3 +156,16 @@ test('a wide screen is used by keyboard alone', async ({ browser, porch }) => {
   await wide.keyboard.press('/');
   await expect(wide.getByLabel('Words, a name, an email')).toBeFocused();
 });
+
+for (const path of ['/nowhere/at/all', '/_sitemap']) {
+  test(`${path} says that nothing is there, and leads back to the line`, async ({
+    browser,
+    porch,
+  }) => {
+    const phone = await ownerPhone(browser, porch);
+    await phone.goto(porch.origin + path);
+    await expect(phone.getByText('There is nothing at this address')).toBeVisible();
+    await phone.getByRole('button', { name: 'Go to the line' }).click();
+    await expect(phone).toHaveURL(`${porch.origin}/line`);
+  });
+}
