@@ -60,6 +60,40 @@ describe('the row of a conversation', () => {
     await it.house.close();
   });
 
+  it('says at once what it is looked up by: whether they are here, and where it stands in the line', async () => {
+    const it = await open();
+    const { store } = it.house;
+    const hereNow = (of = it.house) => of.store.conversations.here().map(({ id }) => id);
+    expect(hereNow()).toEqual([it.id]);
+    const note = (kind: 'gone' | 'here', nth: number) =>
+      store.atOnce(() => {
+        const conversation = store.conversations.byId(it.id);
+        if (!conversation) throw new Error('no conversation');
+        it.house.services.record.add(conversation, it.id, [
+          { id: `entry-${nth}`, happening: { kind } },
+        ]);
+      });
+    note('gone', 1);
+    expect(hereNow()).toEqual([]);
+    expect(await it.afterKill(hereNow)).toEqual([]);
+    note('here', 2);
+    expect(hereNow()).toEqual([it.id]);
+    const deed = { id: 'deed-000001', do: 'wrap-up' };
+    const path = `/api/conversations/${it.id}/deeds`;
+    await it.house.ask('POST', path, { cookie: it.cookie, body: deed });
+    const standsIn = (of = it.house) =>
+      (['waiting', 'wrapped-up'] as const).map(
+        (group) => of.store.conversations.page(group, null, 5).length,
+      );
+    expect(standsIn()).toEqual([0, 1]);
+    expect(await it.afterKill(standsIn)).toEqual([0, 1]);
+    // Where nothing is owed it stands where it stood, whether they are here or not.
+    note('gone', 3);
+    expect(hereNow()).toEqual([]);
+    expect(await it.afterKill(hereNow)).toEqual([]);
+    await it.house.close();
+  });
+
   it('is brought up to date by a stop', async () => {
     const it = await open();
     await it.wren.say('And a fern');
