@@ -1,5 +1,5 @@
 import type { Row } from '@porch/contract/entries';
-import { type Entry, foldAll, groupOf, toShown } from '@porch/core/conversation';
+import { type Entry, foldAll, groupOf } from '@porch/core/conversation';
 import { openingWhile } from '@porch/core/hours/opening';
 import { dueAt, placeInLine } from '@porch/core/patience';
 
@@ -46,7 +46,7 @@ export const rowOf = (...entries: Entry[]): Row => {
     group: groupOf(state),
     place: placeInLine(state, due),
     dueAt: due,
-    state: toShown(state),
+    state,
     threads: [],
   };
 };

@@ -1,5 +1,5 @@
 import type { Entry, HappeningKind } from '@porch/core/conversation';
-import { emptyConversation, entryKinds, toShown } from '@porch/core/conversation';
+import { emptyConversation, entryKinds } from '@porch/core/conversation';
 import { EntrySchema, KeptEntrySchema, RowSchema, StateSchema } from '.';
 
 /** Every field that there is, none left out: the compiler asks for each. */
@@ -192,7 +192,7 @@ describe('a row that crosses the wire', () => {
       place: 3,
       dueAt: 3,
       state: {
-        ...toShown(emptyConversation),
+        ...emptyConversation,
         own: [{ id: 'question-0001', label: 'Pot size', value: '12 cm' }],
         page,
         zone: 'Europe/Lisbon',
@@ -202,7 +202,7 @@ describe('a row that crosses the wire', () => {
         waitingSince: 4,
         lastBy: 'team',
         movedAt: 3,
-        unreadCount: 2,
+        unread: [1, 2],
       },
       threads: [
         {

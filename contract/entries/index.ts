@@ -1,4 +1,10 @@
-import type { CallBack, Entry, Group, ShelfSaid, ShownState } from '@porch/core/conversation';
+import type {
+  CallBack,
+  ConversationState,
+  Entry,
+  Group,
+  ShelfSaid,
+} from '@porch/core/conversation';
 import {
   askedFields,
   groups,
@@ -311,11 +317,11 @@ export const StateSchema = z.object({
   saidSeq: SeqSchema,
   lastWords: z.string(),
   lastBy: z.enum(['visitor', 'team']).nullable(),
-  unreadCount: z.number().int().nonnegative(),
+  unread: z.array(SeqSchema),
   teamReadSeq: SeqSchema,
   visitorHasSeq: SeqSchema,
   visitorReadSeq: SeqSchema,
-}) satisfies z.ZodType<ShownState>;
+}) satisfies z.ZodType<ConversationState>;
 
 /** One writer at one door, of whom a conversation may have several. */
 export const ThreadSchema = z.object({
@@ -350,7 +356,7 @@ export const RowSchema = z.object({
   place: z.number(),
   /** When an answer is due, counted in open time; null: nothing is owed. */
   dueAt: TimeSchema.nullable(),
-  state: z.looseObject({}) as unknown as z.ZodType<ShownState>,
+  state: z.looseObject({}) as unknown as z.ZodType<ConversationState>,
   /** Who writes, the one that was written with last before the others: an answer goes there. */
   threads: z.array(ThreadSchema),
 });

@@ -30,16 +30,8 @@ export {
   setAsideReasons,
   steps,
 } from './entry';
-export type { ConversationState, Group, ShownState } from './reducer';
-export {
-  emptyConversation,
-  fold,
-  foldAll,
-  groupOf,
-  groups,
-  toShown,
-  UNREAD_KEPT,
-} from './reducer';
+export type { ConversationState, Group } from './reducer';
+export { emptyConversation, fold, foldAll, groupOf, groups, UNREAD_KEPT } from './reducer';
 export { type Amended, amendedIn, type Came, cameIn, filesOf, inOrderSaid } from './said';
 export { searchableText } from './searchable';
 export type { ThreadState } from './thread';

@@ -53,12 +53,6 @@ export const UNREAD_KEPT = 100;
 /** Every field, also those that may be absent: one that is added is not forgotten where all are written out. */
 export type Whole<Of> = { [Field in keyof Required<Of>]: Of[Field] };
 
-/** What others are told of a conversation: of what is unread, how much it is. */
-export interface ShownState extends Omit<ConversationState, 'unread'> {
-  /** At most `UNREAD_KEPT`. */
-  unreadCount: number;
-}
-
 export const emptyConversation: ConversationState = {
   name: '',
   email: '',
@@ -86,35 +80,6 @@ export const emptyConversation: ConversationState = {
   visitorHasSeq: 0,
   visitorReadSeq: 0,
 };
-
-/** A state as it is told; written out, since each message has it told and spreading so many fields is slow. */
-export const toShown = (state: ConversationState): Whole<ShownState> => ({
-  name: state.name,
-  email: state.email,
-  phone: state.phone,
-  own: state.own,
-  hasConsented: state.hasConsented,
-  aside: state.aside,
-  putByUntil: state.putByUntil,
-  waitingSince: state.waitingSince,
-  isNote: state.isNote,
-  cameBack: state.cameBack,
-  isHere: state.isHere,
-  movedAt: state.movedAt,
-  page: state.page,
-  zone: state.zone,
-  language: state.language,
-  firstAt: state.firstAt,
-  lastAt: state.lastAt,
-  lastSeq: state.lastSeq,
-  saidSeq: state.saidSeq,
-  lastWords: state.lastWords,
-  lastBy: state.lastBy,
-  unreadCount: state.unread.length,
-  teamReadSeq: state.teamReadSeq,
-  visitorHasSeq: state.visitorHasSeq,
-  visitorReadSeq: state.visitorReadSeq,
-});
 
 type State = ConversationState;
 
@@ -317,7 +282,7 @@ export const foldAll = (entries: readonly Entry[]): ConversationState =>
   entries.reduce(fold, emptyConversation);
 
 /** In which group of the line a conversation stands. */
-export const groupOf = (state: Pick<State, 'aside' | 'waitingSince' | 'isNote'>): Group => {
+export const groupOf = (state: ConversationState): Group => {
   if (state.aside) return state.aside;
   if (state.waitingSince === null) return 'answered';
   return state.isNote ? 'note' : 'waiting';

@@ -273,13 +273,42 @@ const latest = <Field extends 'name' | 'email' | 'phone' | 'page' | 'zone' | 'la
   field: Field,
 ): ConversationState[Field] => newestBy(threads, ({ from }) => from[field])[field];
 
+/** What a thread comes to by itself, without what is kept of it beside; written out, as `copyOf` is. */
+const alone = (thread: ThreadState): Whole<ConversationState> => ({
+  name: thread.name,
+  email: thread.email,
+  phone: thread.phone,
+  own: thread.own,
+  hasConsented: thread.hasConsented,
+  aside: thread.aside,
+  putByUntil: thread.putByUntil,
+  waitingSince: thread.waitingSince,
+  isNote: thread.isNote,
+  cameBack: thread.cameBack,
+  isHere: thread.isHere,
+  movedAt: thread.movedAt,
+  page: thread.page,
+  zone: thread.zone,
+  language: thread.language,
+  firstAt: thread.firstAt,
+  lastAt: thread.lastAt,
+  lastSeq: thread.lastSeq,
+  saidSeq: thread.saidSeq,
+  lastWords: thread.lastWords,
+  lastBy: thread.lastBy,
+  unread: thread.unread,
+  teamReadSeq: thread.teamReadSeq,
+  visitorHasSeq: thread.visitorHasSeq,
+  visitorReadSeq: thread.visitorReadSeq,
+});
+
 const together = (each: readonly ThreadState[]): ConversationState => {
   const threads = each.map((thread) => beside(thread, each));
   const spoken = newestBy(threads, ({ saidSeq }) => saidSeq);
   const firsts = threads.flatMap(({ firstAt }) => firstAt || []);
   const moved = threads.flatMap(({ movedAt }) => movedAt ?? []);
   return {
-    ...spoken,
+    ...alone(spoken),
     ...standOf(threads),
     name: latest(threads, 'name'),
     email: latest(threads, 'email'),
@@ -303,13 +332,13 @@ const together = (each: readonly ThreadState[]): ConversationState => {
 };
 
 /**
- * Several threads as the one conversation that they are now; of one it is that one itself. None →
+ * Several threads as the one conversation that they are now; of one it is that one's own fold. None →
  * `emptyConversation`. Nothing is lost by it: parting them again gives what each was.
  */
 export const combine = (threads: readonly ThreadState[]): ConversationState => {
   const [only] = threads;
   if (!only) return emptyConversation;
-  return threads.length === 1 ? only : together(threads);
+  return threads.length === 1 ? alone(only) : together(threads);
 };
 
 /** The thread that was written in last: where an answer goes unless somebody says otherwise. */

@@ -12,9 +12,6 @@ export const NOTE_GRACE_MS = 30 * 60_000;
 
 type Waiter = Pick<ConversationState, 'waitingSince' | 'isHere' | 'cameBack' | 'isNote'>;
 
-/** What of a conversation says where it stands in the line. */
-type Standing = Waiter & Pick<ConversationState, 'aside' | 'putByUntil' | 'lastAt'>;
-
 /** When it is open, as far as patience asks: only open time counts. */
 export type OpenTime = Pick<Opening, 'afterOpen'>;
 
@@ -47,7 +44,11 @@ const limitMs = (waiter: Waiter): number =>
  * How much patience is left at `now` until an answer is due; null for conversations in which nobody waits,
  * and for notes, which were left without the promise of an answer at once.
  */
-export const patienceOf = (state: Standing, due: number | null, now: number): Patience | null => {
+export const patienceOf = (
+  state: ConversationState,
+  due: number | null,
+  now: number,
+): Patience | null => {
   if (groupOf(state) !== 'waiting' || due === null) return null;
   const leftMs = due - now;
   const whole = due - (state.waitingSince ?? due);
@@ -59,7 +60,7 @@ export const patienceOf = (state: Standing, due: number | null, now: number): Pa
 const LOW_SHARE = 0.25;
 
 /** When patience runs low, UTC epoch milliseconds; null where nobody waits, as in `patienceOf`. */
-export const lowAt = (state: Standing, open: OpenTime): number | null => {
+export const lowAt = (state: ConversationState, open: OpenTime): number | null => {
   const { waitingSince: since } = state;
   if (groupOf(state) !== 'waiting' || since === null) return null;
   const until = limitMs(state) * (1 - LOW_SHARE);
@@ -71,7 +72,7 @@ export const lowAt = (state: Standing, open: OpenTime): number | null => {
  * Waiting: whose patience runs out first. Notes: the oldest. Put by: who comes back first.
  * Answered and wrapped up: the newest.
  */
-export const placeInLine = (state: Standing, due: number | null): number => {
+export const placeInLine = (state: ConversationState, due: number | null): number => {
   switch (groupOf(state)) {
     case 'waiting':
       return due ?? 0;

@@ -56,7 +56,8 @@ describe('the row of a conversation', () => {
     ]);
     expect(words).toBe('Is the monstera still there?');
     expect(first?.state.lastWords).toBe('Is the monstera still there?');
-    expect(row.state).toMatchObject({ lastWords: 'Is the monstera still there?', unreadCount: 2 });
+    expect(row.state.lastWords).toBe('Is the monstera still there?');
+    expect(row.state.unread).toHaveLength(2);
     await it.house.close();
   });
 

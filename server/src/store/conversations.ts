@@ -9,7 +9,6 @@ import {
   groups,
   type ThreadState,
   threadWrittenLast,
-  toShown,
   type View,
   viewsOf,
 } from '@porch/core/conversation';
@@ -91,7 +90,7 @@ export const toRow = ({ id, state, threads, dueAt: due }: ConversationRecord): R
   group: groupOf(state),
   place: placeInLine(state, due),
   dueAt: due,
-  state: toShown(state),
+  state,
   threads: newestFirst(threads).map((thread) => ({
     id: thread.threadId,
     doorId: thread.doorId,

@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import type { RollPage } from '@porch/contract/line';
-import { type Entry, emptyConversation, toShown } from '@porch/core/conversation';
+import { type Entry, emptyConversation } from '@porch/core/conversation';
 import { clientForTest } from '../../../test-kit/client';
 import { inAll } from '../../../test-kit/stretch';
 import { applyNews } from './apply';
@@ -13,7 +13,7 @@ const row = (id: string, lastSeq: number): Row => ({
   group: 'waiting',
   place: lastSeq,
   dueAt: null,
-  state: { ...toShown(emptyConversation), lastSeq, waitingSince: 1 },
+  state: { ...emptyConversation, lastSeq, waitingSince: 1 },
   threads: [],
 });
 

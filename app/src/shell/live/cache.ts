@@ -7,7 +7,6 @@ import {
   groupOf,
   groups,
   isOnTheRoll,
-  toShown,
   type View,
   views,
   viewsOf,
@@ -125,11 +124,8 @@ export const rowAhead = (row: Row, done: Ahead): Row => {
     threadId: null,
     seq: Math.floor(row.state.lastSeq) + HALF_A_STEP,
   } as Entry;
-  const { unreadCount, ...shown } = row.state;
-  const lastSeq = Math.floor(shown.lastSeq);
-  // Which they are is not told; all of them were said by now.
-  const unread = new Array<number>(unreadCount).fill(lastSeq);
-  const state = toShown(fold({ ...shown, lastSeq, unread }, entry));
+  const known = { ...row.state, lastSeq: Math.floor(row.state.lastSeq) };
+  const state = fold(known, entry);
   // What was owed before is due when it was; for what is owed anew the server will say.
   const isSame = state.waitingSince === row.state.waitingSince;
   const dueAt = isSame ? row.dueAt : null;

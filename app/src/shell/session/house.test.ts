@@ -1,5 +1,5 @@
 import type { Row } from '@porch/contract/entries';
-import { emptyConversation, toShown } from '@porch/core/conversation';
+import { emptyConversation } from '@porch/core/conversation';
 import { clientForTest } from '../../../test-kit/client';
 import { houseKey, isForMe } from './house';
 
@@ -9,7 +9,7 @@ const row = (id: string, doorId: string): Row => ({
   group: 'waiting',
   place: 0,
   dueAt: null,
-  state: toShown(emptyConversation),
+  state: emptyConversation,
   threads: [],
 });
 

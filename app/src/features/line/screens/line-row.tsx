@@ -111,7 +111,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
   const isTyping = useIsTyping(row.id);
   const { burnt, ...time } = useAsTimeGoes(seenAt(row, { zone, windowMs: door?.windowMs ?? null }));
   const name = useCalling().nameOf(row);
-  const unread = state.unreadCount;
+  const unread = state.unread.length;
   const last = isTyping ? words().typing : lastSaid(row);
   const label = [
     name,

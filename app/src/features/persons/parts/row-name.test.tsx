@@ -1,6 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { markOf } from '@porch/core/calling';
-import { emptyConversation, toShown } from '@porch/core/conversation';
+import { emptyConversation } from '@porch/core/conversation';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { render, screen } from '@testing-library/react-native';
 import { clientForTest } from '../../../../test-kit/client';
@@ -13,7 +13,7 @@ const draw = (name: string) => {
     group: 'waiting',
     place: 0,
     dueAt: null,
-    state: { ...toShown(emptyConversation), name, zone: 'Europe/Lisbon' },
+    state: { ...emptyConversation, name, zone: 'Europe/Lisbon' },
     threads: [],
   };
   return render(

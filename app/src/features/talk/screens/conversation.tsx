@@ -244,7 +244,7 @@ export const Conversation = ({ id }: { id: string }) => {
     // It was put together with another one: what was said stands there now.
     if (standsAt && standsAt !== id) router.replace(`/line/${standsAt}`);
   }, [standsAt, id]);
-  const hasUnread = (row?.state.unreadCount ?? 0) > 0;
+  const hasUnread = (row?.state.unread.length ?? 0) > 0;
   const readSeq = useRef(0);
   useEffect(() => {
     if (!row || !hasUnread || !isLooking || readSeq.current >= row.state.lastSeq) return;
