@@ -387,6 +387,20 @@ describe('the loader on somebody\u2019s page', () => {
     expect(heard).toEqual([{ porch: 'ready' }]);
   });
 
+  it('goes on with a first part that a browser has kept from before, which has no frame to give', async () => {
+    const page = await standOn({ answers: configuration() });
+    const part = await page.window.ask('https://porch.example/widget/more.js');
+    const host = page.window.document.createElement('div');
+    const root = host.attachShadow({ mode: 'open' });
+    Object.assign(root, { adoptedStyleSheets: [] });
+    root.innerHTML = '<div class="door"><button class="plate"></button></div>';
+    page.window.document.body.append(host);
+    const kept = { isOpen: false, stop: jest.fn(), redraw: jest.fn(), rule: () => null };
+    part.enter(kept, root, 'https://porch.example', JSON.parse(configuration())).show(true);
+    expect(root.querySelectorAll('iframe')).toHaveLength(1);
+    expect(root.querySelector('iframe')?.hidden).toBe(false);
+  });
+
   it('still stands, and can be pressed again, where its second part did not come', async () => {
     const page = await standOn({ answers: configuration(), isSecondPartGone: true });
     page.plate()?.click();

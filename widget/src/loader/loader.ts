@@ -21,8 +21,8 @@ const standUp = async (origin: string, door: string): Promise<HelloPorch | null>
     const configuration = (await import(asked)).default;
     const loadMore = () => import(origin + configuration.more);
     const isTrial = location.hash.includes(trialKey) || remembered('sessionStorage', trialKey);
-    const tried = isTrial && (await (await loadMore()).tryOn(origin, door, language));
-    return stand(origin, (tried || { configuration }).configuration, loadMore, tried || undefined);
+    const tried = isTrial ? await (await loadMore()).tryOn(origin, door, language) : null;
+    return stand(origin, tried?.configuration ?? configuration, loadMore, tried ?? undefined);
   } catch {
     return null;
   }

@@ -1,5 +1,6 @@
 import type { TrialData } from '@porch/contract/visitor';
 import type { FromFrame, ToFrame } from '../bridge';
+import { frameIn } from './frame';
 import frameCss from './frame.css';
 import type { Greeter } from './greeter';
 import { createManners } from './manners';
@@ -55,7 +56,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
 
   const load = (): void => {
     if (frame) return;
-    frame = stood.frame();
+    frame = stood.frame?.() ?? frameIn(root, origin, configuration, draft);
     // It may have been pressed before this was here: what the frame has said by then was heard by nobody.
     frame.contentWindow?.postMessage({ porch: 'ready' } satisfies ToFrame, '*');
     stood.stop();
@@ -159,7 +160,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
 
   const listen = (event: MessageEvent): void => {
     if (event.origin !== origin || event.source !== frame?.contentWindow) return;
-    if (event.data && typeof event.data.porch === 'string') hear(event.data);
+    if (event.data?.porch) hear(event.data);
   };
   addEventListener('message', listen);
   manners.behave();

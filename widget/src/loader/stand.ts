@@ -3,6 +3,7 @@ import type { DoorView } from '@porch/core/dress';
 import { type Light, lampAt } from '@porch/core/lamp';
 import { fitsPattern, type MannerRule, mannerOn, takesIn } from '@porch/core/page-rules';
 import { lampBody, lampGlass } from '../glyphs';
+import { frameIn } from './frame';
 import plateCss from './plate.css';
 import { talkedKey } from './talked-key';
 
@@ -49,8 +50,8 @@ export interface Stood {
   redraw(): void;
   /** Nobody need follow the lamp any more. */
   stop(): void;
-  /** The frame in which the panel is; it begins to load. */
-  frame(): HTMLIFrameElement;
+  /** The panel's frame, made if need be. A first part that a browser has kept from before 0.10 has none to give. */
+  frame?(): HTMLIFrameElement;
 }
 
 /** What is behind the plate: the panel in its frame, and how the door behaves by itself. */
@@ -85,10 +86,8 @@ const draw = (name: string, attribute: string, value: string, ...inside: Element
   return drawn;
 };
 
-const make = <Name extends 'button' | 'span' | 'div' | 'img' | 'iframe'>(
-  name: Name,
-  className: string,
-) => Object.assign(document.createElement(name), { className });
+const make = <Name extends 'button' | 'span' | 'div' | 'img'>(name: Name, className: string) =>
+  Object.assign(document.createElement(name), { className });
 
 /** Websites may forbid storage; then a page only knows its own visit. */
 export const remembered = (where: 'localStorage' | 'sessionStorage', key: string) => {
@@ -137,9 +136,9 @@ export const stand = (
   const count = make('span', 'count');
   label.append(name, more);
   const glass = draw('path', 'd', lampGlass);
-  glass.classList.add('glass');
+  glass.setAttribute('class', 'glass');
   const lampDrawn = draw('svg', 'viewBox', '0 0 24 24', glass, draw('path', 'd', lampBody));
-  lampDrawn.ariaHidden = 'true';
+  lampDrawn.setAttribute('aria-hidden', 'true');
   plate.append(lampDrawn, label, count);
   if (look.face === 'picture' && picture) {
     plate.prepend(
@@ -149,7 +148,7 @@ export const stand = (
   place.append(plate);
   root.append(place);
 
-  const stood: Stood = {
+  const stood: Stood & { frame(): HTMLIFrameElement } = {
     person: null,
     isOpen: false,
     unread: 0,
@@ -194,13 +193,7 @@ export const stand = (
       stream?.close();
     },
     frame: () => {
-      if (!frame) {
-        frame = make('iframe', '');
-        frame.hidden = true;
-        frame.title = texts.frame;
-        frame.src = `${origin}/door/${door}/panel?language=${configuration.language}${draft ? `&draft=${draft.place}` : ''}`;
-        root.append(frame);
-      }
+      frame ??= frameIn(root, origin, configuration, draft);
       return frame;
     },
   };
