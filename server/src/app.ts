@@ -157,6 +157,7 @@ export const buildApp = async (
   services: Services,
   logTo: Writable = process.stdout,
 ): Promise<App> => {
+  services.rowsBehind.find();
   const proxies = createProxyWatch(settings, (problem) => {
     app.log.error(proxyDetails[problem]);
     keepProxyFinding(services, problem);

@@ -72,7 +72,7 @@ import { createRecorder, type Follow } from './inbox/record';
 import { createRefold } from './inbox/refold';
 import { createReply } from './inbox/reply';
 import { returning } from './inbox/returning';
-import { createRowsBehind, findRowsBehind } from './inbox/rows-behind';
+import { createRowsBehind } from './inbox/rows-behind';
 import { createSearch } from './inbox/search';
 import { createWorker, type JobKind } from './jobs/worker';
 import { createLamp } from './lamp/lamp';
@@ -301,8 +301,7 @@ export const createServices = (
       one(...news),
     );
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
-  findRowsBehind(store, record);
-  const rowsBehind = createRowsBehind(store);
+  const rowsBehind = createRowsBehind({ store, record, report });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs, clock.steady);
   const hours = createHours({ store, clock, change, askCalendar: holidays });
   const lamp = createLamp({

@@ -8,7 +8,7 @@ const MESSAGES = 20;
 /** Of one message in a conversation that goes on, before it is acknowledged. */
 const STATEMENTS_MOST = 4;
 
-/** Of a bare one; measured: 24. Reading sixty entries back for each message adds as much again. */
+/** Of a bare one. Measured: 24; where each message reads sixty entries back: 96. */
 const BARE_MOST = 40;
 
 /** Milliseconds of the processor that a hundred rounds take, of several tries the least: what the machine does beside does not count. */

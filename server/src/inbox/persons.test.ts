@@ -7,7 +7,7 @@ import { systemClock } from '../clock';
 import { hashSecret } from '../security/tokens';
 import { type ConversationRecord, createStore, openDatabase, toRow } from '../store';
 import { createRecorder } from './record';
-import { findRowsBehind } from './rows-behind';
+import { createRowsBehind } from './rows-behind';
 
 const minute = 60_000;
 
@@ -96,7 +96,8 @@ const concernsOf = (written: readonly Written[]): Map<string, number[]> => {
 /** A start finds everything as it is, also where the run before it was killed just now: before it had brought its rows up to date. */
 const proveAfterKill = ({ db, standing }: Open): void => {
   const store = createStore(new Database(db.serialize()));
-  findRowsBehind(store, createRecorder({ store, clock: systemClock }));
+  const record = createRecorder({ store, clock: systemClock });
+  createRowsBehind({ store, record, report: () => undefined }).find();
   const found = store.conversations.batchAfter('').filter(({ threads }) => threads.length > 0);
   const whole = ({ id, threads, fold, placed }: ConversationRecord) => ({
     id,

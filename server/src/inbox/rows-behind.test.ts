@@ -1,9 +1,13 @@
 import Database from 'better-sqlite3';
 import { openCounted } from '../../test-kit/counted';
-import { openHouse, setUp } from '../../test-kit/house';
-import { until, visit } from '../../test-kit/panel';
-import { openDatabase } from '../store';
+import { type House, openHouse, setUp } from '../../test-kit/house';
+import { clientId, until, visit, visitorToken } from '../../test-kit/panel';
+import { hashSecret } from '../security/tokens';
+import { createServices } from '../services';
+import { toSettings } from '../settings';
+import { createStore, openDatabase } from '../store';
 import type { Db } from '../store/db';
+import { createRowsBehind } from './rows-behind';
 
 const open = async (db: Db = openDatabase(':memory:')) => {
   const house = await openHouse({}, '', { db });
@@ -79,6 +83,7 @@ describe('the row of a conversation', () => {
     expect(await it.afterKill(hereNow)).toEqual([]);
     note('here', 2);
     expect(hereNow()).toEqual([it.id]);
+    await it.wren.say('That is all');
     const deed = { id: 'deed-000001', do: 'wrap-up' };
     const path = `/api/conversations/${it.id}/deeds`;
     await it.house.ask('POST', path, { cookie: it.cookie, body: deed });
@@ -88,6 +93,10 @@ describe('the row of a conversation', () => {
       );
     expect(standsIn()).toEqual([0, 1]);
     expect(await it.afterKill(standsIn)).toEqual([0, 1]);
+    expect(store.conversations.page('wrapped-up', null, 1)[0]?.state).toMatchObject({
+      aside: 'wrapped-up',
+      lastWords: 'That is all',
+    });
     // Where nothing is owed it stands where it stood, whether they are here or not.
     note('gone', 3);
     expect(hereNow()).toEqual([]);
@@ -148,17 +157,82 @@ describe('the row of a conversation', () => {
 
   it('waits for a disk that takes nothing, and is written once it does', async () => {
     const it = await open();
-    await it.wren.say('While the disk is full');
     const { store, services } = it.house;
+    const reported: unknown[] = [];
+    const again = createRowsBehind({
+      store,
+      record: services.record,
+      report: (error) => reported.push(error),
+      everyMs: 1,
+      againMs: 1,
+    });
     const full = jest.spyOn(store.rowsBehind, 'setMark').mockImplementation(() => {
       throw Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
     });
-    services.rowsBehind.stop();
+    await it.wren.say('While the disk is full');
+    again.note();
+    await until(() => (reported.length > 1 ? true : undefined));
     expect([it.wordsOf(), it.kept()]).toEqual(['While the disk is full', 'Hello']);
     expect(await it.afterKill(it.wordsOf)).toBe('While the disk is full');
     full.mockRestore();
-    services.rowsBehind.stop();
+    await until(() => (it.kept() === 'Hello' ? undefined : true));
     expect(it.kept()).toBe('While the disk is full');
+    again.stop();
+    await it.house.close();
+  });
+
+  it('is found by a start also where a kill came when only some of many were written', async () => {
+    const it = await open();
+    const { store, services } = it.house;
+    const { visiting } = services;
+    const visitors = Array.from({ length: 250 }, (_, nth) => ({
+      doorId: it.door.id,
+      tokenHash: hashSecret(visitorToken(`visitor-${nth}-`)),
+    }));
+    const allSay = (text: string) =>
+      Promise.all(
+        visitors.map((visitor) =>
+          visiting.message(visitor, { id: clientId(), text, fileIds: [], page: null }, true),
+        ),
+      );
+    await allSay('First');
+    services.rowsBehind.stop();
+    await allSay('Second');
+    expect(store.conversations.behindCount()).toBe(250);
+    const steps: number[] = [];
+    const killed: Promise<number>[] = [];
+    const secondsIn = (of: House) =>
+      visitors.filter((one) => of.services.visiting.stateOf(one)?.lastWords === 'Second').length;
+    const { settle } = store.conversations;
+    const spied = jest.spyOn(store.conversations, 'settle').mockImplementation((most) => {
+      settle(most);
+      steps.push(most ?? 0);
+      // Killed after what was committed so far.
+      setImmediate(() => killed.push(it.afterKill(secondsIn)));
+    });
+    const again = createRowsBehind({
+      store,
+      record: services.record,
+      report: () => undefined,
+      everyMs: 1,
+    });
+    again.note();
+    await until(() => (killed.length === 3 ? true : undefined));
+    spied.mockRestore();
+    expect(steps).toEqual([100, 100, 100]);
+    expect(await Promise.all(killed)).toEqual([250, 250, 250]);
+    expect(store.conversations.behindCount()).toBe(0);
+    again.stop();
+    await it.house.close();
+  });
+
+  it('is let alone by a command beside the running server', async () => {
+    const it = await open();
+    await it.wren.say('Is it there?');
+    const beside = createStore(new Database(it.db.serialize()));
+    createServices(toSettings({ logLevel: 'silent' }), { clock: it.house.clock, store: beside });
+    expect(beside.conversations.behindCount()).toBe(0);
+    beside.close();
     await it.house.close();
   });
 });

@@ -1,5 +1,4 @@
 import { FOLD_VERSION } from '@porch/core/conversation';
-import { isCannotWrite } from '../disk/disk';
 import { type Store, withThreads } from '../store';
 import type { Record } from './record';
 
@@ -8,7 +7,7 @@ const READ_AT_A_TIME = 500;
 const EVERY_MS = 1_000;
 /** So many rows at a time: nobody else waits for longer. */
 const AT_ONCE = 100;
-/** After it could not be written. */
+/** After they could not be written. */
 const AGAIN_MS = 5_000;
 
 /** Conversations that concern what was written since the rows were last brought up to date. */
@@ -24,24 +23,21 @@ const concerned = (store: Store): Set<string> => {
 };
 
 /**
- * After a start: conversations whose rows the last run had not brought up to date are found from their entries. Those of
- * an earlier fold are folded anew anyway.
+ * Brings the rows of conversations into step with what was said, by and by. A kill in between costs the next start some
+ * reading (`find`).
  */
-export const findRowsBehind = (store: Store, { foldAnew }: Pick<Record, 'foldAnew'>): void => {
-  for (const id of concerned(store)) {
-    const conversation = store.conversations.byId(id);
-    if (conversation?.fold !== FOLD_VERSION) continue;
-    const threads = conversation.threads.map(({ threadId, doorId }) => foldAnew(threadId, doorId));
-    store.conversations.isBehind(withThreads(conversation, threads));
-  }
-};
-
-/** Brings the rows of conversations into step with what was said, by and by; a kill in between costs the next start some reading. */
-export const createRowsBehind = (store: Store) => {
+export const createRowsBehind = (services: {
+  store: Store;
+  record: Pick<Record, 'foldAnew'>;
+  report: (error: unknown) => void;
+  everyMs?: number;
+  againMs?: number;
+}) => {
+  const { store, record, report, everyMs = EVERY_MS, againMs = AGAIN_MS } = services;
   let timer: NodeJS.Timeout | null = null;
   let isStopped = false;
 
-  /** Some of `left` rows; when none is left, all are in step with what was written up to `upTo`. Gives how many are left. */
+  /** Writes some of `left` rows. When none is left, all are in step with what was written up to `upTo`. Gives how many are left. */
   const step = (left: number, upTo: number, most?: number): number =>
     store.atOnce(() => {
       store.conversations.settle(most);
@@ -56,8 +52,8 @@ export const createRowsBehind = (store: Store) => {
       const stillLeft = step(left, upTo, AT_ONCE);
       if (stillLeft > 0) timer = setTimeout(go, 0, stillLeft, upTo).unref();
     } catch (error) {
-      if (!isCannotWrite(error)) throw error;
-      later(AGAIN_MS);
+      report(error);
+      later(againMs);
     }
   };
 
@@ -69,8 +65,22 @@ export const createRowsBehind = (store: Store) => {
   };
 
   return {
+    /**
+     * Finds conversations whose rows the last run had not brought into step, from their entries; those of an earlier
+     * fold are folded anew anyway. Only for the one process that serves: beside it another would find what is not behind.
+     */
+    find: (): void => {
+      for (const id of concerned(store)) {
+        const conversation = store.conversations.byId(id);
+        if (conversation?.fold !== FOLD_VERSION) continue;
+        const threads = conversation.threads.map(({ threadId, doorId }) =>
+          record.foldAnew(threadId, doorId),
+        );
+        store.conversations.isBehind(withThreads(conversation, threads));
+      }
+    },
     /** Something was written and is on disk. */
-    note: (): void => later(EVERY_MS),
+    note: (): void => later(everyMs),
     /** Writes what is left, as far as the disk lets it. */
     stop: (): void => {
       isStopped = true;
@@ -79,7 +89,7 @@ export const createRowsBehind = (store: Store) => {
         step(0, store.entries.newestSeq());
       } catch (error) {
         // The next start finds them from their entries.
-        if (!isCannotWrite(error)) throw error;
+        report(error);
       }
     },
   };

@@ -11,9 +11,11 @@ export const createBehind = <Value>() => {
   /** Whose rows the one that is open now has written. */
   const written = new Set<string>();
 
+  const get = (id: string): Value | undefined =>
+    fresh.get(id) ?? (written.has(id) ? undefined : owed.get(id));
+
   return {
-    get: (id: string): Value | undefined =>
-      fresh.get(id) ?? (written.has(id) ? undefined : owed.get(id)),
+    get,
     put: (id: string, value: Value): void => {
       fresh.set(id, value);
     },
@@ -24,13 +26,13 @@ export const createBehind = <Value>() => {
     },
     /** How many rows are behind. */
     size: (): number => owed.size + fresh.size,
-    /** Some whose rows are to be written, those that wait longest first, as they are now; whoever takes them writes them in the same transaction. */
+    /** Some whose rows are to be written, those that wait longest first: write them in the same transaction. */
     take: (most = Number.POSITIVE_INFINITY): (readonly [string, Value])[] => {
       const taken = new Map<string, Value>();
       for (const all of [owed, fresh]) {
         for (const id of all.keys()) {
           if (taken.size >= most) break;
-          const value = fresh.get(id) ?? (written.has(id) ? undefined : owed.get(id));
+          const value = get(id);
           if (value !== undefined) taken.set(id, value);
         }
       }

@@ -246,7 +246,7 @@ export const conversationsTable = (db: Db, inViews: ViewsOf = ({ state }) => vie
       const kept = { ...conversation, placed };
       const before = known.get(id);
       if (before && db.inTransaction && isFoundAlike(before, conversation, placed)) {
-        behind.put(id, kept);
+        if (before.threads !== threads) behind.put(id, kept);
       } else {
         const { group = null, place: at = null } = placed ?? {};
         const isHere = state.isHere ? 1 : 0;

@@ -1,4 +1,3 @@
-import { afterwardsTable } from './afterwards';
 import { answerTimesTable } from './answer-times';
 import { answersGivenTable } from './answers-given';
 import { bellDevicesTable } from './bell-devices';
@@ -26,6 +25,7 @@ import { lightsTable } from './lights';
 import { likenessTable } from './likeness';
 import { mailTable } from './mail';
 import { mailFactsTable } from './mail-facts';
+import { markTable } from './marks';
 import { membersTable } from './members';
 import { oneTimeLinksTable } from './one-time-links';
 import { ordersTable } from './orders';
@@ -35,7 +35,6 @@ import { probeTable } from './probe';
 import { promisesTable } from './promises';
 import { quickRepliesTable } from './quick-replies';
 import { roundsTable } from './rounds';
-import { rowsBehindTable } from './rows-behind';
 import { searchTable } from './search';
 import { sessionsTable } from './sessions';
 import { shelfTable } from './shelf';
@@ -115,8 +114,10 @@ export const createStore = (db: Db) => {
     links: oneTimeLinksTable(db),
     ticks: ticksTable(db),
     hours: hoursTable(db),
-    afterwards: afterwardsTable(db),
-    rowsBehind: rowsBehindTable(db),
+    /** Up to where it was counted and learned; see `inbox/afterwards`. */
+    afterwards: markTable(db, 'afterwards'),
+    /** Up to where the rows of conversations are in step; see `inbox/rows-behind`. */
+    rowsBehind: markTable(db, 'rows_behind'),
     answerTimes: answerTimesTable(db),
     answersGiven: answersGivenTable(db),
     threads,
