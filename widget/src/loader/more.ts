@@ -56,7 +56,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
 
   const load = (): void => {
     if (frame) return;
-    frame = stood.frame?.() ?? frameIn(root, origin, configuration, draft);
+    frame = stood.frame?.() ?? frameIn(root, origin, configuration, draft?.place);
     // It may have been pressed before this was here: what the frame has said by then was heard by nobody.
     frame.contentWindow?.postMessage({ porch: 'ready' } satisfies ToFrame, '*');
     stood.stop();

@@ -193,7 +193,7 @@ export const stand = (
       stream?.close();
     },
     frame: () => {
-      frame ??= frameIn(root, origin, configuration, draft);
+      frame ??= frameIn(root, origin, configuration, draft?.place);
       return frame;
     },
   };
