@@ -296,3 +296,21 @@ for (const width of [900, 1280]) {
     expect(room).toBeGreaterThan(Math.max(line, other));
   });
 }
+
+test('a row opens though nothing more of the app comes: its part was loaded while the line stood idle', async ({
+  browser,
+  porch,
+}) => {
+  const { say } = await visitorPhone(browser, porch);
+  await say('Is the bench open?');
+  const phone = await ownerPhone(browser, porch);
+  // Its place and what stands there.
+  const parts = [/\/(\[|%5B)id(\]|%5D)-/, /all-of-answering/].map((part) =>
+    phone.waitForResponse(part),
+  );
+  await phone.goto(`${porch.origin}/line`);
+  for (const part of await Promise.all(parts)) await part.finished();
+  await phone.route('**/*.js', (route) => route.abort());
+  await phone.getByRole('link', { name: /Is the bench open/ }).click();
+  await expect(phone.getByRole('textbox', { name: 'Your answer' })).toBeVisible();
+});

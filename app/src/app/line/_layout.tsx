@@ -7,6 +7,9 @@ import { Conversation } from '../../late/answering';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
+/** What whoever taps a row comes to: the place, which is a part of its own, and what stands there. */
+export const prepareConversation = () => Promise.all([import('./[id]'), Conversation.prepare()]);
+
 /** On a wide screen the line stays beside the conversation; on a phone one is shown at a time. */
 const LineLayout = () => {
   const theme = useTheme();
@@ -15,7 +18,7 @@ const LineLayout = () => {
   return (
     <View style={styles.sides}>
       <View style={[styles.line, { borderColor: theme.seam }]}>
-        <LineColumn prepare={Conversation.prepare} />
+        <LineColumn prepare={prepareConversation} />
       </View>
       <View style={styles.grow}>
         <Slot />

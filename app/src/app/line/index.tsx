@@ -1,13 +1,13 @@
 import { LineColumn } from '../../features/line/screens/line-column';
 import { NobodyChosen } from '../../features/talk/screens/nobody-chosen';
 import { useWide } from '../../kit/theme/use-wide';
-import { Conversation } from '../../late/answering';
+import { prepareConversation } from './_layout';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
 const Line = () => {
   const isWide = useWide();
-  return isWide ? <NobodyChosen /> : <LineColumn prepare={Conversation.prepare} />;
+  return isWide ? <NobodyChosen /> : <LineColumn prepare={prepareConversation} />;
 };
 
 export default Line;
