@@ -31,6 +31,25 @@ const open = async (db: Db = openDatabase(':memory:')) => {
   return { house, cookie, door, wren, db, id, wordsOf, kept, afterKill };
 };
 
+/** As `open`; 250 more visitors have said "First", and no row is written any more but by whoever is told to. */
+const openMany = async () => {
+  const it = await open();
+  const { visiting, rowsBehind } = it.house.services;
+  const visitors = Array.from({ length: 250 }, (_, nth) => ({
+    doorId: it.door.id,
+    tokenHash: hashSecret(visitorToken(`visitor-${nth}-`)),
+  }));
+  const allSay = (text: string) =>
+    Promise.all(
+      visitors.map((visitor) =>
+        visiting.message(visitor, { id: clientId(), text, fileIds: [], page: null }, true),
+      ),
+    );
+  await allSay('First');
+  rowsBehind.stop();
+  return { ...it, visitors, allSay };
+};
+
 describe('the row of a conversation', () => {
   it('is written once for many messages, a moment after them', async () => {
     const counted = openCounted();
@@ -182,27 +201,14 @@ describe('the row of a conversation', () => {
   });
 
   it('is found by a start also where a kill came when only some of many were written', async () => {
-    const it = await open();
+    const it = await openMany();
     const { store, services } = it.house;
-    const { visiting } = services;
-    const visitors = Array.from({ length: 250 }, (_, nth) => ({
-      doorId: it.door.id,
-      tokenHash: hashSecret(visitorToken(`visitor-${nth}-`)),
-    }));
-    const allSay = (text: string) =>
-      Promise.all(
-        visitors.map((visitor) =>
-          visiting.message(visitor, { id: clientId(), text, fileIds: [], page: null }, true),
-        ),
-      );
-    await allSay('First');
-    services.rowsBehind.stop();
-    await allSay('Second');
+    await it.allSay('Second');
     expect(store.conversations.behindCount()).toBe(250);
     const steps: number[] = [];
     const killed: Promise<number>[] = [];
     const secondsIn = (of: House) =>
-      visitors.filter((one) => of.services.visiting.stateOf(one)?.lastWords === 'Second').length;
+      it.visitors.filter((one) => of.services.visiting.stateOf(one)?.lastWords === 'Second').length;
     const { settle } = store.conversations;
     const spied = jest.spyOn(store.conversations, 'settle').mockImplementation((most) => {
       settle(most);
@@ -222,6 +228,45 @@ describe('the row of a conversation', () => {
     expect(steps).toEqual([100, 100, 100]);
     expect(await Promise.all(killed)).toEqual([250, 250, 250]);
     expect(store.conversations.behindCount()).toBe(0);
+    again.stop();
+    await it.house.close();
+  });
+
+  it('is written too where it fell behind while others were being written', async () => {
+    const it = await openMany();
+    const { store, services } = it.house;
+    const allSayMore = () =>
+      store.atOnce(() => {
+        for (const one of it.visitors) {
+          const threadId = services.visiting.stateOf(one)?.threadId ?? '';
+          const id = store.threads.byId(threadId)?.conversationId ?? '';
+          const conversation = store.conversations.byId(id);
+          if (!conversation) throw new Error('no conversation');
+          const happening = { kind: 'visitor-said' as const, text: 'Second', files: [] };
+          services.record.add(conversation, threadId, [
+            { id: clientId(), happening: { ...happening, note: false, page: null } },
+          ]);
+        }
+      });
+    allSayMore();
+    const again = createRowsBehind({
+      store,
+      record: services.record,
+      report: () => undefined,
+      everyMs: 1,
+    });
+    const { settle } = store.conversations;
+    jest.spyOn(store.conversations, 'settle').mockImplementationOnce((most) => {
+      settle(most);
+      // As soon as these are on disk, and before the next are written.
+      process.nextTick(() => {
+        allSayMore();
+        again.note();
+      });
+    });
+    again.note();
+    await until(() => (store.conversations.behindCount() === 0 ? true : undefined));
+    expect(store.rowsBehind.mark()).toBe(store.entries.newestSeq());
     again.stop();
     await it.house.close();
   });

@@ -51,6 +51,8 @@ export const createRowsBehind = (services: {
     try {
       const stillLeft = step(left, upTo, AT_ONCE);
       if (stillLeft > 0) timer = setTimeout(go, 0, stillLeft, upTo).unref();
+      // What was written meanwhile was noted while this went on.
+      else if (store.conversations.behindCount() > 0) later(everyMs);
     } catch (error) {
       report(error);
       later(againMs);
