@@ -67,8 +67,11 @@ export const emptyThread = (threadId: string, doorId: string): ThreadState => ({
   elsewhere: {},
 });
 
-/** Written out, since spreading so many fields takes longer than all the rest of a fold. */
-const copyOf = (thread: ThreadState): Whole<ThreadState> => ({
+/**
+ * What a thread comes to by itself, without what is kept of it beside. Written out, since spreading so many fields takes
+ * longer than all the rest of a fold.
+ */
+const alone = (thread: ThreadState): Whole<ConversationState> => ({
   name: thread.name,
   email: thread.email,
   phone: thread.phone,
@@ -94,6 +97,9 @@ const copyOf = (thread: ThreadState): Whole<ThreadState> => ({
   teamReadSeq: thread.teamReadSeq,
   visitorHasSeq: thread.visitorHasSeq,
   visitorReadSeq: thread.visitorReadSeq,
+});
+
+const besideOf = (thread: ThreadState): Whole<Omit<ThreadState, keyof ConversationState>> => ({
   threadId: thread.threadId,
   doorId: thread.doorId,
   from: thread.from,
@@ -103,6 +109,8 @@ const copyOf = (thread: ThreadState): Whole<ThreadState> => ({
   mailStopped: thread.mailStopped,
   elsewhere: thread.elsewhere,
 });
+
+const copyOf = (thread: ThreadState): ThreadState => Object.assign(alone(thread), besideOf(thread));
 
 type Field = keyof ThreadState['from'];
 
@@ -272,35 +280,6 @@ const latest = <Field extends 'name' | 'email' | 'phone' | 'page' | 'zone' | 'la
   threads: readonly ThreadState[],
   field: Field,
 ): ConversationState[Field] => newestBy(threads, ({ from }) => from[field])[field];
-
-/** What a thread comes to by itself, without what is kept of it beside; written out, as `copyOf` is. */
-const alone = (thread: ThreadState): Whole<ConversationState> => ({
-  name: thread.name,
-  email: thread.email,
-  phone: thread.phone,
-  own: thread.own,
-  hasConsented: thread.hasConsented,
-  aside: thread.aside,
-  putByUntil: thread.putByUntil,
-  waitingSince: thread.waitingSince,
-  isNote: thread.isNote,
-  cameBack: thread.cameBack,
-  isHere: thread.isHere,
-  movedAt: thread.movedAt,
-  page: thread.page,
-  zone: thread.zone,
-  language: thread.language,
-  firstAt: thread.firstAt,
-  lastAt: thread.lastAt,
-  lastSeq: thread.lastSeq,
-  saidSeq: thread.saidSeq,
-  lastWords: thread.lastWords,
-  lastBy: thread.lastBy,
-  unread: thread.unread,
-  teamReadSeq: thread.teamReadSeq,
-  visitorHasSeq: thread.visitorHasSeq,
-  visitorReadSeq: thread.visitorReadSeq,
-});
 
 const together = (each: readonly ThreadState[]): ConversationState => {
   const threads = each.map((thread) => beside(thread, each));
