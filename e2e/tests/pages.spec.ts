@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import {
   answer,
   expect,
@@ -228,6 +228,18 @@ for (const shape of ['upright', 'lintel', 'latch'] as const) {
   });
 }
 
+/** Words of a text that stand on more than one line. */
+const brokenWords = (text: Locator): Promise<string[]> =>
+  text.evaluate((element) => {
+    const node = element.firstChild as Text;
+    return [...node.data.matchAll(/\S+/g)].flatMap(({ 0: word, index }) => {
+      const range = document.createRange();
+      range.setStart(node, index);
+      range.setEnd(node, index + word.length);
+      return range.getClientRects().length > 1 ? [word] : [];
+    });
+  });
+
 test('an answer shows its first words beside the closed plate, where the owner wants that', async ({
   browser,
   porch,
@@ -253,6 +265,19 @@ test('an answer shows its first words beside the closed plate, where the owner w
   await expect(plateOn(page)).toHaveAccessibleName(/New messages: 1/);
   const box = await page.locator('iframe').boundingBox();
   expect(box?.height).toBeLessThan(100);
+  // Over the plate, on a phone and on a wide screen: nobody presses one where the other is meant.
+  for (const width of [320, 390, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    const [plate, answered] = [
+      await plateOn(page).boundingBox(),
+      await page.locator('iframe').boundingBox(),
+    ];
+    if (!plate || !answered) throw new Error('one of them is not there');
+    expect(answered.y + answered.height).toBeLessThanOrEqual(plate.y);
+    expect(answered.x + answered.width).toBeCloseTo(plate.x + plate.width, 0);
+    // How many came in takes no letter from a word of the plate's.
+    expect(await brokenWords(plateOn(page).locator('.more'))).toEqual([]);
+  }
   // What was said is in our frame only: the page around it never gets to read it.
   expect(await page.evaluate(() => document.documentElement.innerHTML)).not.toContain('watered');
   await expect(phone.getByRole('log').getByText('Read', { exact: true })).toHaveCount(0);

@@ -6,6 +6,9 @@ import type { Light } from '@porch/core/lamp';
 /** A greeting as the panel shows it before what is written. */
 export type Greeted = Pick<SaidGreeting, 'id' | 'text' | 'name'>;
 
+/** Who is signed in on a website, as that says: all of it is text, and '' where it says nothing. */
+export type SaidPerson = [name: string, email: string, signed: string, signature: string];
+
 /** What the website's page and the panel in its frame tell each other. No message text ever crosses. */
 export type ToFrame =
   /** Somebody listens now: a frame that was ready before says so again. */
@@ -17,7 +20,7 @@ export type ToFrame =
   /** Shown small beside the plate: the newest answer's first words, and nothing else. */
   | { porch: 'glance' }
   /** Who is signed in on the website, as it says. */
-  | { porch: 'person'; person: [name: string, email: string, signed: string, signature: string] }
+  | { porch: 'person'; person: SaidPerson }
   /** With what they were greeted before they wrote; null: they have put it away. */
   | { porch: 'greeting'; greeting: Greeted | null }
   /** A draft to draw, in a trial and in the dressing room. */

@@ -3,6 +3,7 @@ import { nextGreeting, type SaidGreeting } from '@porch/core/greetings/next';
 import { lampAt } from '@porch/core/lamp';
 import type { ToFrame } from '../bridge';
 import greetingCss from './greeting.css';
+import type { Remember } from './remember';
 import type { Draft, Stood } from './stand';
 
 /** Somebody's visit on this website, as their own browser keeps it. */
@@ -21,18 +22,9 @@ interface Visit {
 const VISIT_ENDS_MS = 30 * 60_000;
 const PUT_AWAY = '-';
 
-/** A website may forbid storage: then nothing is kept. */
-const kept = (key: string): string => {
+const visitIn = (kept: string | null): Visit | null => {
   try {
-    return localStorage.getItem(key) ?? '';
-  } catch {
-    return '';
-  }
-};
-
-const keptVisit = (key: string): Visit | null => {
-  try {
-    const { count, at, from, greeted } = JSON.parse(kept(key));
+    const { count, at, from, greeted } = JSON.parse(kept ?? '');
     return { count: Number(count) || 1, at: Number(at), from: `${from}`, greeted: `${greeted}` };
   } catch {
     return null;
@@ -64,13 +56,14 @@ export const createGreeter = (door: {
   origin: string;
   configuration: DoorConfiguration;
   place: Draft['place'] | undefined;
+  show(isOpen: boolean): void;
   /** By what this browser knows whoever has talked at the door. */
   talkedKey: string;
-  show(isOpen: boolean): void;
+  remember: Remember;
   /** Tells the panel, once that is there. */
   tell(message: ToFrame): void;
 }): Greeter => {
-  const { stood, root, origin, configuration, place, talkedKey } = door;
+  const { stood, root, origin, configuration, place, talkedKey, remember } = door;
   const visitKey = `${talkedKey}:visit`;
   const { greetings, texts, isConsentAsked } = configuration;
   const host = root.host as HTMLElement;
@@ -88,7 +81,7 @@ export const createGreeter = (door: {
 
   const begin = (): Visit => {
     const now = Date.now();
-    const before = mayKeep ? keptVisit(visitKey) : null;
+    const before = mayKeep ? visitIn(remember('localStorage', visitKey)) : null;
     if (before && now - before.at < VISIT_ENDS_MS) return { ...before, at: now };
     const isWithin = !place && !mayKeep && document.referrer.startsWith(location.origin);
     const count = (before?.count ?? 0) + 1;
@@ -100,11 +93,7 @@ export const createGreeter = (door: {
     visit = { ...begin(), greeted };
     stood.wasGreeted ||= greeted !== '';
     if (!mayKeep) return;
-    try {
-      localStorage.setItem(visitKey, JSON.stringify(visit));
-    } catch {
-      // A website may forbid storage: then this page only knows of itself.
-    }
+    remember('localStorage', visitKey, JSON.stringify(visit));
   };
 
   /** They are here now; in another tab they may have been greeted meanwhile. */
@@ -161,7 +150,7 @@ export const createGreeter = (door: {
     !stood.wasGreeted &&
     !stood.isOpen &&
     isPlateSeen() &&
-    (Boolean(place) || kept(talkedKey) === '');
+    (Boolean(place) || !remember('localStorage', talkedKey));
 
   const greet = (greeting: SaidGreeting): void => {
     goOn();

@@ -98,6 +98,9 @@ const standOn = async (options: {
     CSSStyleSheet: class {
       replaceSync(): void {}
     },
+    ResizeObserver: class {
+      observe(): void {}
+    },
     EventSource: class {
       close = jest.fn();
       constructor(public url: string) {

@@ -1,4 +1,5 @@
-import { type HelloPorch, type Person, remembered, stand } from './stand';
+import { remember } from './remember';
+import { type HelloPorch, type Person, stand } from './stand';
 import { trialKey } from './trial-key';
 
 /**
@@ -20,7 +21,7 @@ const standUp = async (origin: string, door: string): Promise<HelloPorch | null>
     const asked = `${origin}/door/${door}/configuration.js?language=${language}`;
     const configuration = (await import(asked)).default;
     const loadMore = () => import(origin + configuration.more);
-    const isTrial = location.hash.includes(trialKey) || remembered('sessionStorage', trialKey);
+    const isTrial = location.hash.includes(trialKey) || remember('sessionStorage', trialKey);
     const tried = isTrial ? await (await loadMore()).tryOn(origin, door, language) : null;
     return stand(origin, tried?.configuration ?? configuration, loadMore, tried ?? undefined);
   } catch {

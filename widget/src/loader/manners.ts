@@ -1,15 +1,7 @@
 import type { DoorConfiguration } from '@porch/contract/visitor';
+import { remember } from './remember';
 import type { Stood } from './stand';
 import { talkedKey } from './talked-key';
-
-const remember = (key: string, value?: string): string | null => {
-  try {
-    if (value) sessionStorage.setItem(key, value);
-    return sessionStorage.getItem(key);
-  } catch {
-    return null;
-  }
-};
 
 const button = (text: string, done: () => void): HTMLButtonElement =>
   Object.assign(document.createElement('button'), { textContent: text, onclick: done });
@@ -20,12 +12,13 @@ export const createManners = (
     stood: Stood;
     host: HTMLElement;
     place: HTMLElement;
+    plate: HTMLElement;
     configuration: DoorConfiguration;
     isPreview: boolean;
   },
   open: (movesFocus: boolean) => void,
 ) => {
-  const { stood, host, place, configuration, isPreview } = door;
+  const { stood, host, place, plate, configuration, isPreview } = door;
   const { texts, isConsentAsked } = configuration;
   const seenKey = talkedKey(configuration.door);
   let hasShownItself = false;
@@ -46,24 +39,21 @@ export const createManners = (
   };
 
   /** The host may be hidden, and the plate by itself while nobody is in. */
-  const isPlateSeen = (): boolean => {
-    const plate = place.querySelector('.plate');
-    return !host.hidden && plate !== null && getComputedStyle(plate).display !== 'none';
-  };
+  const isPlateSeen = (): boolean => !host.hidden && getComputedStyle(plate).display !== 'none';
 
   /** Where consent is asked nothing is kept: the page on which a visit begins has it. */
   const mayShowItself = (): boolean => {
     if (hasShownItself || stood.wasGreeted || stood.isOpen || !isPlateSeen()) return false;
     const isWithinVisit = isConsentAsked
       ? document.referrer.startsWith(location.origin)
-      : remember(seenKey);
+      : remember('sessionStorage', seenKey);
     return isPreview || !isWithinVisit;
   };
 
   const showItself = (manner: 'peek' | 'open'): void => {
     if (!mayShowItself()) return;
     hasShownItself = true;
-    if (!isConsentAsked && !isPreview) remember(seenKey, 'seen');
+    if (!isConsentAsked && !isPreview) remember('sessionStorage', seenKey, 'seen');
     if (manner === 'peek') peek();
     else open(false);
   };

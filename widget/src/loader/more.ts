@@ -1,12 +1,12 @@
 import type { TrialData } from '@porch/contract/visitor';
-import type { FromFrame, ToFrame } from '../bridge';
+import type { FromFrame, SaidPerson, ToFrame } from '../bridge';
 import { frameIn } from './frame';
 import frameCss from './frame.css';
 import type { Greeter } from './greeter';
 import { createManners } from './manners';
+import { remember } from './remember';
 import type { Draft, More } from './stand';
 import { talkedKey } from './talked-key';
-import { trialKey } from './trial-key';
 
 /**
  * The loader's second part, which comes when somebody comes near the plate, where the door does something by
@@ -30,6 +30,10 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const [width, height] = look.panel;
   sheet.replaceSync(`${frameCss}:host{--w:${width}px;--h:${height}px}`);
   root.adoptedStyleSheets.push(sheet);
+  // A glance stands over the plate, however tall that is: it grows with its words, and is low on a small screen.
+  new ResizeObserver(() => host.style.setProperty('--p', `${place.offsetHeight + 8}px`)).observe(
+    place,
+  );
 
   const tell = (message: ToFrame): void => {
     if (isReady) frame?.contentWindow?.postMessage(message, origin);
@@ -47,10 +51,8 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   const introduce = (): void => {
     const { name = '', email = '', signed = '', signature = '' } = stood.person ?? {};
     if (name || email || signed) {
-      tell({
-        porch: 'person',
-        person: [String(name), String(email), String(signed), String(signature)],
-      });
+      const person = [name, email, signed, signature].map(String) as SaidPerson;
+      tell({ porch: 'person', person });
     }
   };
 
@@ -92,6 +94,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
           configuration,
           place: draft?.place,
           talkedKey: talkedKey(door),
+          remember,
           show,
           tell,
         });
@@ -100,8 +103,9 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     );
   };
 
-  const manners = createManners({ stood, host, place, configuration, isPreview }, (movesFocus) =>
-    show(true, movesFocus),
+  const manners = createManners(
+    { stood, host, place, plate, configuration, isPreview },
+    (movesFocus) => show(true, movesFocus),
   );
 
   /** The panel's own frame, small beside the plate: what was said never reaches the page around it. */
@@ -122,8 +126,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
     // On a phone an open panel covers everything: a glance is enough there.
     const isSmall = matchMedia('(max-width:520px)').matches;
     if (isNew && rules.onAnswer === 'open' && !isSmall) show(true, false);
-    else if (isNew) glance(true);
-    else if (count === 0) glance(false);
+    else if (isNew || count === 0) glance(isNew);
   };
 
   const hear = (message: FromFrame): void => {
@@ -143,11 +146,7 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
         show(message.porch === 'open');
         break;
       case 'talked':
-        try {
-          localStorage.setItem(talkedKey(door), 'talked');
-        } catch {
-          // A website may forbid storage: then the next page does not know of it.
-        }
+        remember('localStorage', talkedKey(door), 'talked');
         break;
       case 'unread':
         answered(message.count);
@@ -186,23 +185,10 @@ export const enter: More['enter'] = (stood, root, origin, configuration, draft) 
   };
 };
 
-/** The owner's draft on their own website; its token comes in the fragment and stays for the visit. */
+/** The owner's draft on their own website: what that takes comes for them alone. */
 export const tryOn = async (
   origin: string,
   door: string,
   language: string | undefined,
-): Promise<(TrialData & Draft) | null> => {
-  let token = new RegExp(`${trialKey}=([\\w-]+)`).exec(location.hash)?.[1] ?? null;
-  if (token) history.replaceState(history.state, '', location.pathname + location.search);
-  try {
-    if (token) sessionStorage.setItem(trialKey, token);
-    token = sessionStorage.getItem(trialKey);
-  } catch {
-    // A website may forbid storage: then the trial lasts for this page.
-  }
-  if (!token) return null;
-  const response = await fetch(`${origin}/door/${door}/trial?language=${language}`, {
-    headers: { authorization: `Bearer ${token}` },
-  }).catch(() => null);
-  return response?.ok ? { ...((await response.json()) as TrialData), place: 'trial' } : null;
-};
+): Promise<(TrialData & Draft) | null> =>
+  (await import('./trial')).tryOn(origin, door, language, remember);

@@ -5,6 +5,7 @@ import { fitsPattern, type MannerRule, mannerOn, takesIn } from '@porch/core/pag
 import { lampBody, lampGlass } from '../glyphs';
 import { frameIn } from './frame';
 import plateCss from './plate.css';
+import { remember } from './remember';
 import { talkedKey } from './talked-key';
 
 /** Who is signed in on the website, as it says. */
@@ -88,15 +89,6 @@ const draw = (name: string, attribute: string, value: string, ...inside: Element
 
 const make = <Name extends 'button' | 'span' | 'div' | 'img'>(name: Name, className: string) =>
   Object.assign(document.createElement(name), { className });
-
-/** Websites may forbid storage; then a page only knows its own visit. */
-export const remembered = (where: 'localStorage' | 'sessionStorage', key: string) => {
-  try {
-    return window[where].getItem(key);
-  } catch {
-    return null;
-  }
-};
 
 /** Draws the plate of a door on this page, where its rules want it; nothing else until somebody comes near. */
 export const stand = (
@@ -243,7 +235,7 @@ export const stand = (
     // Whoever was quicker than this has the panel open, which is told of the lamp itself.
     if (!isFollowing || isPreview || host.hidden) return;
     // Whoever has talked before gets their panel ready behind the plate, so that an answer shows.
-    if (remembered('localStorage', talkedKey(door))) {
+    if (remember('localStorage', talkedKey(door))) {
       enter().then(
         (part) => part.load(),
         () => {},
