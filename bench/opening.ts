@@ -17,6 +17,8 @@ const ROWS = 30;
 
 /** What a row of ours says; the first stands at the top. */
 const wordsOf = (at: number): string => `Words of row ${at}.`;
+/** What was said before that, and stands only behind the row. */
+const behind = (at: number): string => `What came before row ${at}.`;
 
 const types: Readonly<Record<string, string>> = {
   '.html': 'text/html; charset=utf-8',
@@ -76,6 +78,18 @@ interface Moments {
   largest: number;
 }
 
+/** Has the browser say when an element with these words is painted (Element Timing). */
+const markWords = ({ words }: { words: string }): void => {
+  const mark = (): void => {
+    const texts = document.createTreeWalker(document, NodeFilter.SHOW_TEXT);
+    while (texts.nextNode()) {
+      const { nodeValue, parentElement } = texts.currentNode;
+      if (nodeValue?.includes(words)) parentElement?.setAttribute('elementtiming', 'words');
+    }
+  };
+  new MutationObserver(mark).observe(document, { childList: true, subtree: true });
+};
+
 /**
  * Notes when something could first be read (Element Timing: when an element with these words was painted) and when a
  * row of the app itself stood there, uncovered, with the page's thread free to take a tap.
@@ -89,14 +103,6 @@ const watch = ({ readable }: { readable: string }): void => {
   new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) moments.read ||= entry.startTime;
   }).observe({ type: 'element', buffered: true });
-  const mark = (): void => {
-    const texts = document.createTreeWalker(document, NodeFilter.SHOW_TEXT);
-    while (texts.nextNode()) {
-      const { nodeValue, parentElement } = texts.currentNode;
-      if (nodeValue?.includes(readable)) parentElement?.setAttribute('elementtiming', 'readable');
-    }
-  };
-  new MutationObserver(mark).observe(document, { childList: true, subtree: true });
   const isThere = (): boolean =>
     document.getElementById('before') === null &&
     [...document.querySelectorAll('#root [role="link"]')].some((row) =>
@@ -118,6 +124,7 @@ const momentsOf = (page: Page): Promise<Moments> =>
 
 const slowPage = async (context: BrowserContext, readable: string): Promise<Page> => {
   const page = await context.newPage();
+  await page.addInitScript(markWords, { words: readable });
   await page.addInitScript(watch, { readable });
   const session = await context.newCDPSession(page);
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
@@ -125,6 +132,58 @@ const slowPage = async (context: BrowserContext, readable: string): Promise<Page
 };
 
 const viewport = { width: 390, height: 844 };
+/** Slow 4G, as the browser's own tools have it. */
+export const SLOW_4G = { latency: 562.5, downloadThroughput: 180_000, uploadThroughput: 84_375 };
+
+/** When a row was tapped, and when words that stand behind it were painted, in ms from the beginning of the page. */
+interface Tapped {
+  at: number;
+  read: number;
+}
+
+const watchTap = (): void => {
+  const tapped: Tapped = { at: 0, read: 0 };
+  Object.assign(window, { tapped });
+  addEventListener(
+    'click',
+    ({ timeStamp }) => {
+      tapped.at ||= timeStamp;
+    },
+    true,
+  );
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) tapped.read ||= entry.startTime;
+  }).observe({ type: 'element', buffered: true });
+};
+
+/** The first tap on a row since the app was opened, in milliseconds until one can read what stands behind it. */
+const firstTap = async (
+  context: BrowserContext,
+  address: string,
+  { row, behind }: { row: string; behind: string },
+  isSlowed: boolean,
+): Promise<number> => {
+  const page = await context.newPage();
+  await page.addInitScript(markWords, { words: behind });
+  await page.addInitScript(watchTap);
+  await page.goto(address);
+  const link = page.getByRole('link').filter({ hasText: row }).first();
+  await link.waitFor();
+  // Whatever the app does by itself while nobody touches it is over.
+  await page.waitForTimeout(5_000);
+  if (isSlowed) {
+    const session = await context.newCDPSession(page);
+    await session.send('Network.enable');
+    await session.send('Network.emulateNetworkConditions', { offline: false, ...SLOW_4G });
+    await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+  }
+  await link.tap();
+  const isRead = () => (window as unknown as { tapped: Tapped }).tapped.read > 0;
+  await page.waitForFunction(isRead, undefined, { timeout: 60_000 });
+  const { at, read } = await page.evaluate(() => (window as unknown as { tapped: Tapped }).tapped);
+  await page.close();
+  return read - at;
+};
 
 /** One opening of an app that the device has already. */
 const opened = async (
@@ -167,7 +226,7 @@ const ownDevice = async (
   origin: string,
   cookie: string,
 ): Promise<BrowserContext> => {
-  const context = await browser.newContext({ viewport });
+  const context = await browser.newContext({ viewport, hasTouch: true });
   const [name = '', value = ''] = cookie.split('=');
   await context.addCookies([{ name, value, url: origin }]);
   const page = await context.newPage();
@@ -182,6 +241,15 @@ const ownDevice = async (
     undefined,
     { timeout: 30_000 },
   );
+  // Somebody has looked at the first of them before.
+  await page
+    .getByRole('link')
+    .filter({ hasText: wordsOf(0) })
+    .first()
+    .tap();
+  await page.getByText(behind(0)).waitFor();
+  await page.goBack();
+  await page.getByText(wordsOf(0)).waitFor();
   // What is kept is kept two seconds after it was drawn.
   await page.waitForTimeout(4_000);
   await page.close();
@@ -193,6 +261,8 @@ export interface Openings {
   bare: Moments[];
   firstOurs: Moments[];
   firstBare: Moments[];
+  /** The first tap on a row; with a processor and a network that are slowed as well. */
+  taps: Record<'ours' | 'bare' | 'oursSlowed' | 'bareSlowed', number[]>;
 }
 
 /** Opens both apps in turns, on a processor that is slowed four times. */
@@ -211,22 +281,48 @@ export const openings = async (): Promise<Openings> => {
   const relay = porchRelay(told.listening, told.cookie, told.door);
   for (let at = 0; at < ROWS; at += 1) {
     const visitor = await relay.connectVisitor();
-    visitor.send(relay.message(`bench-row-${at}-id`, wordsOf(at)));
-    await once(visitor, 'message');
+    for (const [id, words] of [
+      [`bench-behind-${at}-id`, behind(at)],
+      [`bench-row-${at}-id`, wordsOf(at)],
+    ] as const) {
+      const isTaken = new Promise<void>((taken) =>
+        visitor.on('message', (data) => {
+          const heard = JSON.parse(String(data)) as { say: string; id?: string };
+          if (heard.say === 'taken' && heard.id === id) taken();
+        }),
+      );
+      visitor.send(relay.message(id, words));
+      await isTaken;
+    }
   }
   const browser = await chromium.launch({
     executablePath: browserPath(),
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
-  const result: Openings = { ours: [], bare: [], firstOurs: [], firstBare: [] };
+  const result: Openings = {
+    ours: [],
+    bare: [],
+    firstOurs: [],
+    firstBare: [],
+    taps: { ours: [], bare: [], oursSlowed: [], bareSlowed: [] },
+  };
   const mine = await ownDevice(browser, origin, told.cookie);
-  const theirs = await browser.newContext({ viewport });
+  const theirs = await browser.newContext({ viewport, hasTouch: true });
   await opened(theirs, bare.origin, 'What row 0 says');
   for (let turn = 0; turn < TURNS; turn += 1) {
     result.bare.push(await opened(theirs, bare.origin, 'What row 0 says'));
     result.ours.push(await opened(mine, `${origin}/line`, wordsOf(0)));
     result.firstBare.push(await visited(browser, bare.origin, 'What row 0 says'));
     result.firstOurs.push(await visited(browser, origin, 'Sign in'));
+  }
+  const { taps } = result;
+  const mineBehind = { row: wordsOf(0), behind: behind(0) };
+  const theirsBehind = { row: 'What row 0 says', behind: 'What stood at 3 before row row-0' };
+  for (let turn = 0; turn < TURNS; turn += 1) {
+    taps.bare.push(await firstTap(theirs, bare.origin, theirsBehind, false));
+    taps.ours.push(await firstTap(mine, `${origin}/line`, mineBehind, false));
+    taps.bareSlowed.push(await firstTap(theirs, bare.origin, theirsBehind, true));
+    taps.oursSlowed.push(await firstTap(mine, `${origin}/line`, mineBehind, true));
   }
   await browser.close();
   bare.server.close();

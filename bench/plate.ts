@@ -9,11 +9,10 @@ import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 import { type Browser, chromium } from 'playwright-core';
 import { browserPath } from '../scripts/browser.mjs';
+import { SLOW_4G } from './opening';
 
 const TURNS = Number(process.env.BENCH_TURNS ?? 7);
 const SLOWED = 4;
-/** Slow 4G, as the browser's own tools have it. */
-const SLOW_4G = { latency: 562.5, downloadThroughput: 180_000, uploadThroughput: 84_375 };
 const viewport = { width: 390, height: 844 };
 
 const listenOn = async (listener: RequestListener): Promise<{ origin: string; server: Server }> => {

@@ -18,10 +18,8 @@ export interface Hook {
   headers: Record<string, string>;
 }
 
-const agent = new Agent({ keepAlive: true, maxSockets: 64 });
-
 /** How long until something that is handed over is acknowledged, in milliseconds. */
-const hand = (port: number, { path, body, headers }: Hook): Promise<number> =>
+const hand = (port: number, { path, body, headers }: Hook, agent: Agent): Promise<number> =>
   new Promise((took, failed) => {
     const start = performance.now();
     const asked = request(
@@ -41,9 +39,10 @@ const hand = (port: number, { path, body, headers }: Hook): Promise<number> =>
 /** What four networks hand over, in the order in which they do: some twice, some after what was said later. */
 const hooksFor = (
   doors: readonly { network: MadeNetwork; path: string; word: string }[],
+  count: number,
 ): Hook[] => {
   const at = Date.now();
-  const hooks = Array.from({ length: WEBHOOKS }, (_none, index): Hook => {
+  const hooks = Array.from({ length: count }, (_none, index): Hook => {
     const door = doors[index % doors.length];
     if (!door) throw new Error('there is no door');
     const nth = index % ONE_IN === 7 ? index - doors.length : index;
@@ -61,15 +60,26 @@ const hooksFor = (
   return hooks;
 };
 
+/** Hands over as many a second, over 64 connections. */
 const handAll = async (port: number, hooks: readonly Hook[]): Promise<number[]> => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 64 });
   const start = performance.now();
   const took: Promise<number>[] = [];
   for (const [index, hook] of hooks.entries()) {
     const dueMs = start + (index * OVER_MS) / hooks.length - performance.now();
     if (dueMs > 1) await new Promise((resolve) => setTimeout(resolve, dueMs));
-    took.push(hand(port, hook));
+    took.push(hand(port, hook, agent));
   }
-  return (await Promise.all(took)).sort((a, b) => a - b);
+  const all = (await Promise.all(took)).sort((a, b) => a - b);
+  agent.destroy();
+  return all;
+};
+
+/** Hands over all of them at once, over 500 connections. */
+const handAtOnce = async (port: number, hooks: readonly Hook[]): Promise<void> => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 500 });
+  await Promise.all(hooks.map((hook) => hand(port, hook, agent)));
+  agent.destroy();
 };
 
 /** What the baseline takes of the same bodies. */
@@ -89,9 +99,21 @@ export const inboundsIn = (dataDir: string): number => {
 
 const kinds = ['text', 'pigeonpost', 'tintype', 'townfinder'];
 
-/** A burst from four networks while a hundred panels are open and one visitor talks. */
-export const burst = async (told: { listening: number; cookie: string; door: string }) => {
-  const { listening: port, cookie, door } = told;
+interface Told {
+  listening: number;
+  cookie: string;
+  door: string;
+}
+
+/**
+ * What four networks hand over while a hundred panels are open and one visitor talks: how long that visitor waits to be
+ * acknowledged, before and meanwhile.
+ */
+const besideTalker = async (
+  { listening: port, cookie, door }: Told,
+  count: number,
+  handOver: (hooks: readonly Hook[]) => Promise<unknown>,
+) => {
   const origin = `http://127.0.0.1:${port}`;
   const ask = async <Answer>(method: string, path: string, body?: object): Promise<Answer> => {
     const headers = { origin, cookie, 'content-type': 'application/json' };
@@ -106,7 +128,7 @@ export const burst = async (told: { listening: number; cookie: string; door: str
     const path = new URL(shows.address ?? origin).pathname;
     doors.push({ network, path, word: shows.word ?? '' });
   }
-  const hooks = hooksFor(doors);
+  const hooks = hooksFor(doors, count);
   const relay = porchRelay(port, cookie, door);
   const panels = await Promise.all(Array.from({ length: PANELS }, relay.connectVisitor));
   const talker = await relay.connectVisitor();
@@ -131,12 +153,22 @@ export const burst = async (told: { listening: number; cookie: string; door: str
   };
   const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
   const idle = await acknowledged(() => pause(3_000));
-  let took: number[] = [];
-  const busy = await acknowledged(async () => {
-    took = await handAll(port, hooks);
-  });
+  const busy = await acknowledged(() => handOver(hooks));
   clearInterval(talk);
   for (const socket of [...panels, talker]) socket.terminate();
   const unique = new Set(hooks.map(({ path, body }) => path + (/hook-\d+/.exec(body)?.[0] ?? '')));
-  return { took, idle, busy, hooks, unique: unique.size };
+  return { idle, busy, hooks, unique: unique.size };
 };
+
+/** Two thousand within ten seconds; `took`: how long each of them was not acknowledged. */
+export const burst = async (told: Told) => {
+  let took: number[] = [];
+  const beside = await besideTalker(told, WEBHOOKS, async (hooks) => {
+    took = await handAll(told.listening, hooks);
+  });
+  return { ...beside, took };
+};
+
+/** Three times as many, all at once. */
+export const flood = (told: Told) =>
+  besideTalker(told, 3 * WEBHOOKS, (hooks) => handAtOnce(told.listening, hooks));

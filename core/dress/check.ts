@@ -27,23 +27,27 @@ import { webAddress } from '../website';
 import { type Dress, type GuestBookPage, SUBJECT } from './dress';
 import { DRESS_LIMITS } from './limits';
 
+/** What can be wrong in a dress. */
+export const dressProblems = [
+  'text-too-long',
+  'text-empty',
+  'colour-unknown',
+  'gap-unknown',
+  'pattern-not-understood',
+  'number-out-of-range',
+  'link-not-understood',
+  'host-not-understood',
+  'too-many-of-these',
+  'choice-unknown',
+  'leads-back',
+  'too-deep',
+  'leads-nowhere',
+] as const;
+
 /** Something in a dress that is not right: where it stands ("texts.de.sign.dark"), and what is wrong. */
 export interface DressProblem {
   field: string;
-  code:
-    | 'text-too-long'
-    | 'text-empty'
-    | 'colour-unknown'
-    | 'gap-unknown'
-    | 'pattern-not-understood'
-    | 'number-out-of-range'
-    | 'link-not-understood'
-    | 'host-not-understood'
-    | 'too-many-of-these'
-    | 'choice-unknown'
-    | 'leads-back'
-    | 'too-deep'
-    | 'leads-nowhere';
+  code: (typeof dressProblems)[number];
   limit?: number;
 }
 

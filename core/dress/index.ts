@@ -1,5 +1,5 @@
 export type { DressProblem } from './check';
-export { gapsFor, problemsOf, tidyDress } from './check';
+export { dressProblems, gapsFor, problemsOf, tidyDress } from './check';
 export type {
   AnswerManner,
   AskedField,

@@ -9,13 +9,12 @@ import type { Refusal } from '@porch/contract/errors';
 import { SOCKET_FRAME_LARGEST_BYTES } from '@porch/contract/visitor';
 import Fastify, { type FastifyInstance, type FastifyReply, LogController } from 'fastify';
 import {
-  jsonSchemaTransform,
   serializerCompiler,
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
-import { version } from '../../package.json';
-import { allFor, askForWhom, guardTeam } from './accounts/asking';
+import { z } from 'zod';
+import { guardTeam } from './accounts/asking';
 import { accountsRoutes } from './accounts/plugin';
 import { cardsRoutes } from './cards/plugin';
 import { doorbellRoutes } from './doorbell/plugin';
@@ -39,6 +38,8 @@ import { lampRoutes } from './lamp/plugin';
 import { liveRoutes } from './live/plugin';
 import { mailRoutes } from './mail/plugin';
 import { stopRoutes } from './mail/stop-plugin';
+import { description } from './openapi/describe';
+import { allFor, askWhatRoutesAre, fromOurPages } from './openapi/routes';
 import { ordersRoutes } from './orders/plugin';
 import { pagesRoutes } from './pages/plugin';
 import { pairingRoutes } from './pairing/plugin';
@@ -66,6 +67,13 @@ const FAREWELL_MS = 1_000;
 
 /** RFC 6455, 7.4.1. */
 const GOING_AWAY = 1001;
+
+const HealthSchema = z.object({
+  ok: z.boolean(),
+  canWrite: z.boolean(),
+  /** The variable that has to be set for it to be safe. */
+  set: z.string().optional(),
+});
 
 type RoutesOf = (given: Routing) => Promise<void>;
 
@@ -196,7 +204,7 @@ export const buildApp = async (
   if (atStart) app.log.error(proxyDetails[atStart]);
   keepProxyFinding(services, atStart);
   app.addHook('onRequest', async ({ raw }) => proxies.look(raw.headers, raw.socket.remoteAddress));
-  handleErrors(app, services.disk);
+  handleErrors(app, services.disk, services.report);
   const onEach = isOverTls(settings) ? { ...everywhere, ...overTls } : everywhere;
   app.addHook('onSend', async (_request, reply) => {
     for (const [name, value] of Object.entries(onEach)) {
@@ -211,12 +219,9 @@ export const buildApp = async (
     { parseAs: 'buffer' },
     (_request, body, done) => done(null, body),
   );
-  askForWhom(app);
+  askWhatRoutesAre(app);
   await app.register(fastifyCompress, { threshold: 1_024, encodings: ['gzip'] });
-  await app.register(fastifySwagger, {
-    openapi: { info: { title: 'Hello Porch', version } },
-    transform: jsonSchemaTransform,
-  });
+  await app.register(fastifySwagger, description);
   await app.register(fastifyWebsocket, {
     options: { maxPayload: SOCKET_FRAME_LARGEST_BYTES, perMessageDeflate: false },
     preClose: (done) => sayFarewell(app, services, done),
@@ -224,15 +229,26 @@ export const buildApp = async (
   const panelFiles = readPanelFiles(settings.widgetDir);
   app.get(
     '/healthz',
-    { config: { who: 'anybody' }, schema: { hide: true } },
+    {
+      config: { who: 'anybody' },
+      schema: {
+        summary: 'Whether the house stands and can write',
+        response: { 200: HealthSchema, 503: HealthSchema },
+      },
+    },
     async (_request, reply) => {
       const ok = services.disk.canWrite();
       const set = proxies.problem() === null ? {} : { set: 'TRUST_PROXY' };
       return reply.status(ok ? 200 : 503).send({ ok, canWrite: ok, ...set });
     },
   );
-  app.get('/openapi.json', { config: { who: 'anybody' }, schema: { hide: true } }, async () =>
-    app.swagger(),
+  app.get(
+    '/openapi.json',
+    {
+      config: { who: 'anybody' },
+      schema: { summary: 'This description', produces: ['application/json'] },
+    },
+    async () => app.swagger(),
   );
   const open = async (scope: FastifyInstance, subjects: readonly RoutesOf[]): Promise<void> => {
     for (const routesOf of subjects) {
@@ -248,13 +264,13 @@ export const buildApp = async (
   };
   await app.register(async (scope) => {
     await scope.register(fastifyCookie);
-    scope.addHook('onRequest', services.refuseForeignWrites);
+    fromOurPages(scope, services.refuseForeignWrites);
     guardTeam(scope as App, services.sessions);
     await open(scope, teamSubjects);
   });
   await app.register(async (scope) => {
     allFor(scope, 'visitor');
-    scope.addHook('onRequest', services.refuseForeignWrites);
+    fromOurPages(scope, services.refuseForeignWrites);
     await open(scope, visitorSubjects);
   });
   await app.register(async (scope) => {

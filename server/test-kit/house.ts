@@ -2,6 +2,7 @@ import type { Writable } from 'node:stream';
 import type { Member } from '@porch/contract/people';
 import { buildApp } from '../src/app';
 import { handClock } from '../src/clock';
+import { NotDescribed } from '../src/refused';
 import { createServices, type Parts } from '../src/services';
 import { type SettingsInput, toSettings } from '../src/settings';
 import { createStore, openDatabase } from '../src/store';
@@ -35,6 +36,11 @@ export const openHouse = async (
   const store = createStore(db);
   const services = createServices(settings, { clock, store, ...parts });
   const app = await buildApp(settings, services, logTo);
+  const undescribed: NotDescribed[] = [];
+  services.onReport((error) => {
+    if (error instanceof NotDescribed) undescribed.push(error);
+    app.log.error(error);
+  });
   await app.ready();
 
   /** A request as a page of ours sends it, from its own origin. */
@@ -74,10 +80,13 @@ export const openHouse = async (
     services,
     ask,
     tick: () => tickOnce(services),
+    /** Ends it; throws where a route has refused with a code that its description lacks. */
     close: async () => {
       for (const socket of sockets) socket.terminate();
       await app.close();
       store.close();
+      const [first] = undescribed;
+      if (first) throw first;
     },
   };
 };

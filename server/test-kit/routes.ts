@@ -93,17 +93,14 @@ const byLink: Record<string, object> = {
   '/api/pairings/collect': { token },
 };
 
-const forAnybody = ['/api/set-up', '/api/sign-in', '/api/house', ...Object.keys(byLink)];
-
-/** Every route that is for the team, read from what the server says of itself. */
-export const routesOfTeam = async (house: House): Promise<Route[]> => {
-  const { paths } = (await house.ask('GET', '/openapi.json')).body as {
-    paths: Record<string, Record<string, unknown>>;
-  };
-  return Object.entries(paths)
-    .filter(([path]) => path.startsWith('/api/') && !forAnybody.includes(path))
-    .flatMap(([path, methods]) => Object.keys(methods).map((method) => ({ path, method })));
-};
+/** Every route that is for the team, as the server says of itself. */
+export const routesOfTeam = (house: House): Route[] =>
+  house.app.declared
+    .filter(({ who, method }) => ['owner', 'team'].includes(who) && method !== 'HEAD')
+    .map(({ method, url }) => ({
+      path: url.replace(/:(\w+)/g, '{$1}'),
+      method: method.toLowerCase(),
+    }));
 
 /** What a route understands; null for one that takes no body of fields. */
 export const bodyOf = ({ path }: Route): object | null => bodies[path] ?? null;

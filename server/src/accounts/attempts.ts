@@ -1,3 +1,4 @@
+import type { ErrorCode } from '@porch/contract/errors';
 import type { Clock } from '../clock';
 import { Refused } from '../refused';
 import { addressKey } from '../security/addresses';
@@ -8,6 +9,13 @@ import { afterFailure, FREE_TRIES, isLocked, waitMsOf } from './tries';
 
 /** How long a try at an account waits for its answer once many have been wrong, from wherever they came. */
 export const SLOWED_MS = 4_000;
+
+/** With which codes a member's own password is refused. */
+export const passwordRefusals: readonly ErrorCode[] = [
+  'password-wrong',
+  'sign-in-locked',
+  'too-many',
+];
 
 interface Subject {
   name: string;

@@ -54,7 +54,21 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
     '/api/set-up',
     {
       config: { who: 'anybody' },
-      schema: { body: SetUpSchema, response: { 200: MemberSchema } },
+      schema: {
+        summary: 'Opens the house, with the code that the server printed',
+        refuses: [
+          'already-set-up',
+          'code-wrong',
+          'too-many',
+          'zone-unknown',
+          'text-empty',
+          'text-too-long',
+          'email-not-understood',
+          'password-too-short',
+        ],
+        body: SetUpSchema,
+        response: { 200: MemberSchema },
+      },
     },
     async (request, reply) =>
       giveSession(services, request, reply, await accounts.setUp(request.body, originOf(request))),
@@ -64,7 +78,12 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
     '/api/sign-in',
     {
       config: { who: 'anybody' },
-      schema: { body: SignInSchema, response: { 200: MemberSchema } },
+      schema: {
+        summary: 'Signs in',
+        refuses: ['sign-in-wrong', 'sign-in-locked', 'too-many'],
+        body: SignInSchema,
+        response: { 200: MemberSchema },
+      },
     },
     async (request, reply) => {
       const from = { address: request.ip, deviceSecret: deviceSecretOf(request) };
@@ -80,7 +99,14 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
   );
   app.post(
     '/sign-in',
-    { config: { who: 'anybody' }, schema: { body: SignInSchema, hide: true } },
+    {
+      config: { who: 'anybody' },
+      schema: {
+        summary: 'Signs in by a plain form',
+        response: { 303: z.null() },
+        body: SignInSchema,
+      },
+    },
     async (request, reply) => {
       const from = { address: request.ip, deviceSecret: deviceSecretOf(request) };
       try {
@@ -98,7 +124,11 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
     '/api/sign-out',
     {
       config: { who: 'team' },
-      schema: { body: z.object({ everywhere: z.boolean() }), response: { 204: z.null() } },
+      schema: {
+        summary: 'Signs out here, or everywhere',
+        body: z.object({ everywhere: z.boolean() }),
+        response: { 204: z.null() },
+      },
     },
     async (request, reply) => {
       accounts.signOut(askingOf(request), request.body.everywhere);
@@ -108,7 +138,10 @@ export const accountsRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.delete(
     '/api/me/warning',
-    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    {
+      config: { who: 'team' },
+      schema: { summary: 'One’s own warning was read', response: { 204: z.null() } },
+    },
     async (request, reply) => {
       change(() => store.warnings.drop(memberOf(request).id));
       return reply.status(204).send(null);

@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
+import { tableRefusals } from '../tables/reading';
 
 const DoorById = z.object({ id: IdSchema });
 const TABLE_LARGEST_BYTES = 2 * 1024 * 1024;
@@ -19,7 +20,14 @@ export const cardsRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/doors/:id/cards/counts',
-    { config: { who: 'team' }, schema: { params: DoorById, response: { 200: CardCountsSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'How often each card helped',
+        params: DoorById,
+        response: { 200: CardCountsSchema },
+      },
+    },
     async (request) => ({ counts: cards.counts(request.params.id) }),
   );
 
@@ -27,7 +35,12 @@ export const cardsRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/doors/:id/cards/proposals',
     {
       config: { who: 'owner' },
-      schema: { params: DoorById, response: { 200: CardProposalsSchema } },
+      schema: {
+        summary: 'Questions that keep coming without a card',
+        refuses: ['not-found'],
+        params: DoorById,
+        response: { 200: CardProposalsSchema },
+      },
     },
     async (request) => {
       refuseUnknown(request.params.id);
@@ -41,6 +54,9 @@ export const cardsRoutes = async ({ app, services }: Routing): Promise<void> => 
       config: { who: 'owner' },
       bodyLimit: TABLE_LARGEST_BYTES,
       schema: {
+        summary: 'Takes cards from a table',
+        refuses: ['not-found', ...tableRefusals],
+        consumes: ['application/octet-stream'],
         params: DoorById,
         querystring: TableFormSchema,
         response: { 200: CardRowsSchema },
@@ -54,7 +70,16 @@ export const cardsRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/doors/:id/cards/table',
-    { config: { who: 'owner' }, schema: { params: DoorById, querystring: TableFormSchema } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Cards as a table',
+        refuses: ['not-found'],
+        produces: ['text/csv', 'application/json'],
+        params: DoorById,
+        querystring: TableFormSchema,
+      },
+    },
     async (request, reply) => {
       refuseUnknown(request.params.id);
       const { as } = request.query;

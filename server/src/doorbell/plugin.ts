@@ -43,7 +43,10 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.get(
     '/api/doorbell',
-    { config: forTeam, schema: { response: { 200: MyDoorbellSchema } } },
+    {
+      config: forTeam,
+      schema: { summary: 'How one is rung', response: { 200: MyDoorbellSchema } },
+    },
     async (request) => {
       const { id } = memberOf(request);
       return {
@@ -58,7 +61,15 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.put(
     '/api/doorbell',
-    { config: forTeam, schema: { body: DoorbellSchema, response: { 200: DoorbellSchema } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Changes how one is rung',
+        refuses: ['text-empty', 'zone-unknown'],
+        body: DoorbellSchema,
+        response: { 200: DoorbellSchema },
+      },
+    },
     async (request) => {
       const doorbell = cleaned(request.body);
       change(() => store.doorbells.write(memberOf(request).id, doorbell));
@@ -68,7 +79,15 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.put(
     '/api/ring-on',
-    { config: { who: 'owner' }, schema: { body: RingOnSchema, response: { 200: RingOnSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'What happens while nobody looks',
+        refuses: ['not-found'],
+        body: RingOnSchema,
+        response: { 200: RingOnSchema },
+      },
+    },
     async (request) => {
       refuseUnknown(request.body);
       change(() => store.doorbells.setRingOn(request.body));
@@ -80,7 +99,21 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
     '/api/bell-devices/:id',
     {
       config: forTeam,
-      schema: { params: ById, body: NewBellDeviceSchema, response: { 200: BellDeviceSchema } },
+      schema: {
+        summary: 'This device is to ring',
+        refuses: [
+          'secret-sealed',
+          'endpoint-refused',
+          'keys-not-understood',
+          'text-empty',
+          'text-too-long',
+          'id-taken',
+          'too-many-of-these',
+        ],
+        params: ById,
+        body: NewBellDeviceSchema,
+        response: { 200: BellDeviceSchema },
+      },
     },
     async (request) => {
       if (!vapid.keys()) throw new Refused('secret-sealed');
@@ -90,7 +123,16 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.put(
     '/api/bell-devices/:id/mute',
-    { config: forTeam, schema: { params: ById, body: MuteSchema, response: nothing } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'A device is not to ring for now',
+        refuses: ['not-found'],
+        params: ById,
+        body: MuteSchema,
+        response: nothing,
+      },
+    },
     async (request, reply) => {
       bellDevices.mute(request.params.id, request.body.isMuted, memberOf(request).id);
       return reply.status(204).send(null);
@@ -99,7 +141,15 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.delete(
     '/api/bell-devices/:id',
-    { config: forTeam, schema: { params: ById, response: nothing } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'A device is to ring no more',
+        refuses: ['not-found'],
+        params: ById,
+        response: nothing,
+      },
+    },
     async (request, reply) => {
       bellDevices.remove(request.params.id, memberOf(request).id);
       return reply.status(204).send(null);
@@ -108,7 +158,15 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.post(
     '/api/bell-devices/:id/trial',
-    { config: forTeam, schema: { params: ById, response: { 200: TrialRingSchema } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Rings a device to try it',
+        refuses: ['not-found', 'too-many'],
+        params: ById,
+        response: { 200: TrialRingSchema },
+      },
+    },
     async (request) => {
       const { id } = memberOf(request);
       const waitMs = limits.trialRings.take(id);
@@ -119,13 +177,30 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.get(
     '/api/bell-devices/:id/trial',
-    { config: forTeam, schema: { params: ById, response: { 200: TrialRingSchema.nullable() } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Whether a ring to try a device has arrived',
+        refuses: ['not-found'],
+        params: ById,
+        response: { 200: TrialRingSchema.nullable() },
+      },
+    },
     async (request) => bellDevices.trialOf(request.params.id, memberOf(request).id),
   );
 
   app.post(
     '/api/bell-devices/:id/arrived',
-    { config: forTeam, schema: { params: ById, body: ArrivedSchema, response: nothing } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'A ring has arrived',
+        refuses: ['not-found'],
+        params: ById,
+        body: ArrivedSchema,
+        response: nothing,
+      },
+    },
     async (request, reply) => {
       bellDevices.arrived(request.params.id, request.body.ring, memberOf(request).id);
       return reply.status(204).send(null);
@@ -134,7 +209,14 @@ export const doorbellRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.post(
     '/api/doorbell/new-keys',
-    { config: { who: 'owner' }, schema: { response: nothing } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Makes new keys for ringing',
+        refuses: ['nothing-to-undo'],
+        response: nothing,
+      },
+    },
     async (_request, reply) => {
       // Only where nothing can be rung any more: devices that work would be lost by it.
       if (!vapid.isSealedShut()) throw new Refused('nothing-to-undo');

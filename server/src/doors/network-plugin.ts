@@ -63,7 +63,14 @@ export const networkRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.get(
     '/in/:door',
-    { schema: { params: DoorInPath, hide: true }, onRequest: slowDown },
+    {
+      schema: {
+        summary: 'What a network asks before it hands anything over',
+        produces: ['text/plain', 'application/json'],
+        params: DoorInPath,
+      },
+      onRequest: slowDown,
+    },
     async (request, reply) => {
       const { door, kind } = doorIn(request);
       if (!kind.greet) throw new Refused('not-found');
@@ -76,7 +83,14 @@ export const networkRoutes = async ({ app, services }: Routing): Promise<void> =
     '/in/:door',
     {
       bodyLimit: HANDED_LARGEST_BYTES,
-      schema: { params: DoorInPath, hide: true },
+      schema: {
+        summary: 'What a network hands over',
+        description:
+          'Proved by the door. Answered once it is on disk, with 204 or what the network wants to hear; anything else is to be handed over again. 1 MB and 500 things at most; `docs/doors.md` has what each of them says',
+        consumes: ['*/*'],
+        produces: ['*/*'],
+        params: DoorInPath,
+      },
       onRequest: slowDown,
     },
     async (request, reply) => {

@@ -7,6 +7,7 @@ import {
 import { IdSchema } from '@porch/contract/entries';
 import { z } from 'zod';
 import type { Routing } from '../services';
+import { givenRefusals } from './networks';
 
 const InPath = z.object({ id: IdSchema });
 const forOwner = { who: 'owner' } as const;
@@ -18,7 +19,15 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
 
   app.post(
     '/api/network-doors',
-    { config: forOwner, schema: { body: NewNetworkDoorSchema, response: shows } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Opens a door to a network',
+        refuses: [...givenRefusals],
+        body: NewNetworkDoorSchema,
+        response: shows,
+      },
+    },
     async (request) => {
       const { kind, name, given } = request.body;
       return networks.shown(networks.make(kind, name, given), originOf(request));
@@ -29,14 +38,25 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
     '/api/network-doors',
     {
       config: forOwner,
-      schema: { response: { 200: z.object({ kinds: z.array(NetworkKindSchema) }) } },
+      schema: {
+        summary: 'Doors to networks, and whether all is well with them',
+        response: { 200: z.object({ kinds: z.array(NetworkKindSchema) }) },
+      },
     },
     async () => ({ kinds: services.registry.networks() }),
   );
 
   app.get(
     '/api/network-doors/:id',
-    { config: forOwner, schema: { params: InPath, response: shows } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'A door to a network',
+        refuses: ['not-found', 'secret-sealed'],
+        params: InPath,
+        response: shows,
+      },
+    },
     async (request) => networks.shown(request.params.id, originOf(request)),
   );
 
@@ -44,7 +64,13 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
     '/api/network-doors/:id',
     {
       config: forOwner,
-      schema: { params: InPath, body: NetworkDoorChangeSchema, response: shows },
+      schema: {
+        summary: 'Changes a door to a network',
+        refuses: ['not-found', 'secret-sealed', ...givenRefusals],
+        params: InPath,
+        body: NetworkDoorChangeSchema,
+        response: shows,
+      },
     },
     async (request) => {
       const { id } = request.params;
@@ -55,7 +81,15 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
 
   app.delete(
     '/api/network-doors/:id',
-    { config: forOwner, schema: { params: InPath, response: { 200: z.object({}) } } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Closes a door to a network',
+        refuses: ['not-found'],
+        params: InPath,
+        response: { 200: z.object({}) },
+      },
+    },
     async (request) => {
       networks.remove(request.params.id);
       return {};
@@ -64,7 +98,16 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
 
   app.post(
     '/api/network-doors/:id/key',
-    { config: forOwner, schema: { params: InPath, body: z.object({}), response: shows } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Makes a new key for a door to a network',
+        refuses: ['not-found', 'secret-sealed'],
+        params: InPath,
+        body: z.object({}),
+        response: shows,
+      },
+    },
     async (request) => {
       const { id } = request.params;
       networks.renewKey(id);
@@ -74,7 +117,16 @@ export const networkDoorsRoutes = async ({ app, services }: Routing): Promise<vo
 
   app.post(
     '/api/network-doors/:id/check',
-    { config: forOwner, schema: { params: InPath, body: z.object({}), response: shows } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Tries whether a door to a network works',
+        refuses: ['not-found', 'secret-sealed'],
+        params: InPath,
+        body: z.object({}),
+        response: shows,
+      },
+    },
     async (request) => {
       const { id } = request.params;
       const problem = await networks.check(id);

@@ -1,4 +1,5 @@
 import { DOORS_MOST, type NetworkDoor } from '@porch/contract/doors';
+import type { ErrorCode } from '@porch/contract/errors';
 import { requiredLine } from '../accounts/accounts';
 import type { Clock } from '../clock';
 import type { Change } from '../inbox/batch';
@@ -26,6 +27,19 @@ export const refuseTooMany = (store: Store): void => {
     throw new Refused('too-many-of-these', { limit: DOORS_MOST });
   }
 };
+
+/** With which codes what is given to open a door is refused, at any network. */
+export const givenRefusals: readonly ErrorCode[] = [
+  'choice-unknown',
+  'too-many-of-these',
+  'text-empty',
+  'text-too-long',
+  'email-not-understood',
+  'phone-not-understood',
+  'link-not-understood',
+  'server-not-understood',
+  'address-taken',
+];
 
 /** Doors to networks: how their owner opens them, and whether they work. */
 export const createNetworks = (services: {

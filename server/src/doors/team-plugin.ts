@@ -60,7 +60,15 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
 
   app.post(
     '/api/doors',
-    { config: { who: 'owner' }, schema: { body: NewDoorSchema, response: { 200: DoorSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Opens a website door',
+        refuses: ['too-many-of-these', 'text-empty', 'text-too-long'],
+        body: NewDoorSchema,
+        response: { 200: DoorSchema },
+      },
+    },
     async (request) => {
       refuseTooMany(store);
       const door = {
@@ -86,6 +94,14 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
     {
       config: { who: 'owner' },
       schema: {
+        summary: 'Changes a door',
+        refuses: [
+          'not-found',
+          'text-empty',
+          'text-too-long',
+          'site-not-understood',
+          'choice-unknown',
+        ],
         params: z.object({ id: IdSchema }),
         body: DoorChangeSchema,
         response: { 200: DoorSchema },
@@ -110,7 +126,15 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
 
   app.get(
     '/api/doors/:id/person-key',
-    { config: { who: 'owner' }, schema: { params: InPath, response: { 200: KeySchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Whether a website proves who is signed in there',
+        refuses: ['not-found', 'secret-sealed'],
+        params: InPath,
+        response: { 200: KeySchema },
+      },
+    },
     async (request) => ({ key: registry.personKey(websiteIn(request.params.id).id) }),
   );
 
@@ -118,7 +142,13 @@ export const teamDoorsRoutes = async ({ app, services }: Routing): Promise<void>
     '/api/doors/:id/person-key',
     {
       config: { who: 'owner' },
-      schema: { params: InPath, body: z.object({}), response: { 200: KeySchema } },
+      schema: {
+        summary: 'Makes a new key by which a website proves who is signed in',
+        refuses: ['not-found'],
+        params: InPath,
+        body: z.object({}),
+        response: { 200: KeySchema },
+      },
     },
     async (request) => {
       const door = websiteIn(request.params.id);

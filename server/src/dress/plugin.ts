@@ -9,6 +9,7 @@ import { IdSchema } from '@porch/contract/entries';
 import { ColoursSchema } from '@porch/contract/house';
 import { coloursOfPicture } from '@porch/core/colours';
 import { countries, countryOfZone } from '@porch/core/countries';
+import { dressProblems } from '@porch/core/dress';
 import { addressOf, isListed } from '@porch/core/website';
 import type { FastifyRequest } from 'fastify';
 import QRCode from 'qrcode';
@@ -42,7 +43,15 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/doors/:id/dress',
-    { config: { who: 'owner' }, schema: { params: DoorById, response: { 200: DressedSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'How a website door looks: what is shown, and its draft',
+        refuses: ['not-found'],
+        params: DoorById,
+        response: { 200: DressedSchema },
+      },
+    },
     async (request) => dressing.of(ownersDoor(request, request.params).door.id),
   );
 
@@ -51,7 +60,14 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'owner' },
       bodyLimit: DRESS_LARGEST_BYTES,
-      schema: { params: DoorById, body: DraftSchema, response: { 200: DressedSchema } },
+      schema: {
+        summary: 'Keeps the draft',
+        description: 'It says on which `revision` it builds',
+        refuses: ['not-found', 'changed-meanwhile', 'file-unknown', ...dressProblems],
+        params: DoorById,
+        body: DraftSchema,
+        response: { 200: DressedSchema },
+      },
     },
     async (request) => {
       const { door, member } = ownersDoor(request, request.params);
@@ -59,15 +75,21 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
     },
   );
 
-  for (const [path, work] of [
-    ['publish', dressing.publish],
-    ['undo', dressing.undo],
+  for (const [path, summary, work] of [
+    ['publish', 'Shows the draft to everybody', dressing.publish],
+    ['undo', 'Takes back what was published last', dressing.undo],
   ] as const) {
     app.post(
       `/api/doors/:id/${path}`,
       {
         config: { who: 'owner' },
-        schema: { params: DoorById, body: RevisionSchema, response: { 200: DressedSchema } },
+        schema: {
+          summary,
+          refuses: ['not-found', 'changed-meanwhile', 'nothing-to-undo'],
+          params: DoorById,
+          body: RevisionSchema,
+          response: { 200: DressedSchema },
+        },
       },
       async (request) => {
         const { door, member } = ownersDoor(request, request.params);
@@ -81,6 +103,8 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'owner' },
       schema: {
+        summary: 'Makes a token by which the draft is tried on a website',
+        refuses: ['not-found', 'site-not-listed'],
         params: DoorById,
         body: TrialAskedSchema.nullish(),
         response: { 200: TrialSchema },
@@ -105,7 +129,12 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/doors/:id/qr.:kind',
     {
       config: { who: 'team' },
-      schema: { params: DoorById.extend({ kind: z.enum(['svg', 'png']) }) },
+      schema: {
+        summary: 'The door’s link as a code to scan',
+        refuses: ['not-found'],
+        produces: ['image/svg+xml', 'image/png'],
+        params: DoorById.extend({ kind: z.enum(['svg', 'png']) }),
+      },
     },
     async (request, reply) => {
       const door = doorOf(request.params.id);
@@ -121,7 +150,14 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/business/colours',
-    { config: { who: 'owner' }, schema: { response: { 200: ColoursSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Colours found in the business’s picture',
+        refuses: ['not-found'],
+        response: { 200: ColoursSchema },
+      },
+    },
     async () => {
       const id = store.business.read()?.pictureId;
       const bytes = id ? store.pictures.bytes(id) : null;
@@ -135,6 +171,7 @@ export const dressRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Countries, with that of a time zone first',
         querystring: z.object({ zone: z.string().max(64).default('') }),
         response: {
           200: z.object({ countries: z.array(z.string()), guess: z.string().nullable() }),

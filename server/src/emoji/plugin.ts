@@ -23,7 +23,14 @@ export const emojiRoutes = async ({ app, services, panelFiles }: Routing): Promi
 
   app.get(
     '/widget/emoji',
-    { config: { who: 'anybody' }, schema: { querystring: InLanguage, hide: true } },
+    {
+      config: { who: 'anybody' },
+      schema: {
+        summary: 'The emoji picker of the app',
+        produces: ['text/html'],
+        querystring: InLanguage,
+      },
+    },
     async (request, reply) => send(reply, request.query.language, "'self'"),
   );
 
@@ -31,7 +38,13 @@ export const emojiRoutes = async ({ app, services, panelFiles }: Routing): Promi
     '/door/:door/emoji',
     {
       config: { who: 'anybody' },
-      schema: { params: z.object({ door: IdSchema }), querystring: InLanguage, hide: true },
+      schema: {
+        summary: 'The emoji picker of a panel',
+        refuses: ['not-found'],
+        produces: ['text/html'],
+        params: z.object({ door: IdSchema }),
+        querystring: InLanguage,
+      },
     },
     async (request, reply) => {
       const sites = sitesOf(services.website.door(request.params.door));

@@ -1,4 +1,5 @@
 import { FILE_LARGEST_BYTES } from '@porch/contract/entries';
+import type { ErrorCode } from '@porch/contract/errors';
 import { cleanFileName } from '@porch/core/files';
 import { fileTypeFromBuffer } from 'file-type';
 import type { Darkroom, Sending } from '../darkroom/darkroom';
@@ -25,6 +26,15 @@ const pictureNames = /\.(jpe?g|png|webp|gif|avif)$/i;
 
 const withEnding = (name: string, ending: string): string =>
   `${name.replace(/\.[^.]{1,5}$/, '')}.${ending}`;
+
+/** With which codes a picture is refused. */
+export const pictureRefusals: readonly ErrorCode[] = [
+  'file-empty',
+  'picture-unreadable',
+  'picture-too-large',
+  'picture-takes-too-long',
+  'too-many',
+];
 
 /**
  * Looks at what a file really is. Pictures are encoded anew; anything else is kept as it came, to be

@@ -2,6 +2,7 @@ import { FILE_LARGEST_BYTES, FileMentionSchema, IdSchema } from '@porch/contract
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
 import type { Routing } from '../services';
+import { pictureRefusals } from './intake';
 import { sentBytes } from './sent-bytes';
 import { nameOf, serveFile } from './serve';
 
@@ -17,7 +18,14 @@ export const filesRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       bodyLimit: FILE_LARGEST_BYTES + 1,
-      schema: { params: FileInPath, response: { 200: FileMentionSchema } },
+      schema: {
+        summary: 'Takes a file',
+        description: 'Its name in `x-file-name`, percent-encoded',
+        refuses: ['id-taken', ...pictureRefusals],
+        consumes: ['application/octet-stream'],
+        params: FileInPath,
+        response: { 200: FileMentionSchema },
+      },
     },
     async (request) => {
       const member = memberOf(request);
@@ -28,7 +36,16 @@ export const filesRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/files/:id',
-    { config: { who: 'team' }, schema: { params: FileInPath, querystring: asThumbnail } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'A file',
+        refuses: ['not-found'],
+        produces: ['*/*'],
+        params: FileInPath,
+        querystring: asThumbnail,
+      },
+    },
     async (request, reply) => {
       const file = files.find(request.params.id);
       return serveFile(reply, files, file, request.query.size === 'thumbnail');

@@ -11,7 +11,17 @@ export const sharedFilesRoutes = async ({ app, services }: Routing): Promise<voi
   const { sharedFiles, files, limits } = services;
   app.get(
     '/f/:token',
-    { config: { who: 'anybody' }, logLevel: 'silent', schema: { hide: true, params: InPath } },
+    {
+      config: { who: 'anybody' },
+      logLevel: 'silent',
+      schema: {
+        summary: 'A file that went to somebody as a link',
+        description: 'For 30 days',
+        refuses: ['too-many', 'link-stale'],
+        produces: ['*/*'],
+        params: InPath,
+      },
+    },
     async (request, reply) => {
       const waitMs = limits.networks.take(addressKey(request.ip));
       if (waitMs > 0) throw new Refused('too-many', { waitMs });

@@ -6,6 +6,7 @@ import {
 } from '@porch/contract/follow-ups';
 import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';
+import { passwordRefusals } from '../accounts/attempts';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
 
@@ -16,26 +17,39 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
   const { accounts, followUps, originOf } = services;
   const page = { querystring: After, response: { 200: FollowUpsPageSchema } };
 
-  app.get('/api/follow-ups', { config: { who: 'team' }, schema: page }, async (request) =>
-    followUps.due(request.query.after ?? null),
+  app.get(
+    '/api/follow-ups',
+    { config: { who: 'team' }, schema: { summary: 'What is owed', ...page } },
+    async (request) => followUps.due(request.query.after ?? null),
   );
 
   app.get(
     '/api/follow-ups/late',
     {
       config: { who: 'team' },
-      schema: { response: { 200: z.object({ late: z.number().int().nonnegative() }) } },
+      schema: {
+        summary: 'How much of what is owed is late',
+        response: { 200: z.object({ late: z.number().int().nonnegative() }) },
+      },
     },
     async () => ({ late: followUps.late() }),
   );
 
-  app.get('/api/follow-ups/done', { config: { who: 'team' }, schema: page }, async (request) =>
-    followUps.done(request.query.after ?? null),
+  app.get(
+    '/api/follow-ups/done',
+    { config: { who: 'team' }, schema: { summary: 'What was owed and is done', ...page } },
+    async (request) => followUps.done(request.query.after ?? null),
   );
 
   app.get(
     '/api/me/feed',
-    { config: { who: 'team' }, schema: { response: { 200: FeedSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'Whether one’s follow-ups can be read as a calendar',
+        response: { 200: FeedSchema },
+      },
+    },
     async (request) => ({ madeAt: followUps.feedMadeAt(memberOf(request).id) }),
   );
 
@@ -43,7 +57,12 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
     '/api/me/feed',
     {
       config: { who: 'team' },
-      schema: { body: MakeFeedSchema, response: { 200: NewFeedSchema } },
+      schema: {
+        summary: 'Makes a new address for the calendar of one’s follow-ups',
+        refuses: [...passwordRefusals],
+        body: MakeFeedSchema,
+        response: { 200: NewFeedSchema },
+      },
     },
     async (request) => {
       const { password } = request.body;
@@ -54,7 +73,10 @@ export const followUpsRoutes = async ({ app, services }: Routing): Promise<void>
 
   app.delete(
     '/api/me/feed',
-    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    {
+      config: { who: 'team' },
+      schema: { summary: 'Ends the calendar of one’s follow-ups', response: { 204: z.null() } },
+    },
     async (request, reply) => {
       followUps.dropFeed(memberOf(request).id);
       return reply.code(204).send(null);
@@ -71,7 +93,12 @@ export const feedRoutes = async ({ app, services }: Routing): Promise<void> => {
       config: { who: 'anybody' },
       // An address is a secret: it stands in no log.
       logLevel: 'silent',
-      schema: { hide: true, params: z.object({ secret: z.string().max(60) }) },
+      schema: {
+        summary: 'A member’s follow-ups as a calendar',
+        refuses: ['too-many', 'not-found'],
+        produces: ['text/calendar'],
+        params: z.object({ secret: z.string().max(60) }),
+      },
     },
     async (request, reply) => {
       const waitMs = limits.feeds.take(request.ip);

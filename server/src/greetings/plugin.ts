@@ -14,7 +14,11 @@ export const greetingsRoutes = async ({ app, services }: Routing): Promise<void>
     '/api/doors/:id/greetings/counts',
     {
       config: { who: 'team' },
-      schema: { params: DoorById, response: { 200: GreetingCountsSchema } },
+      schema: {
+        summary: 'How often each greeting was seen and answered',
+        params: DoorById,
+        response: { 200: GreetingCountsSchema },
+      },
     },
     async (request) => ({ counts: services.greetings.counts(request.params.id) }),
   );
@@ -24,7 +28,16 @@ export const greetingsRoutes = async ({ app, services }: Routing): Promise<void>
 export const greetedRoutes = async ({ app, services }: Routing): Promise<void> => {
   app.post(
     '/door/:door/greeted/:greeting',
-    { config: { who: 'anybody' }, bodyLimit: 1, schema: { params: GreetingAtDoor, hide: true } },
+    {
+      config: { who: 'anybody' },
+      bodyLimit: 1,
+      schema: {
+        summary: 'A greeting was seen',
+        refuses: ['not-found', 'door-closed', 'site-not-listed', 'too-many'],
+        response: { 204: z.null() },
+        params: GreetingAtDoor,
+      },
+    },
     async (request, reply) => {
       const { website, greetings, limits } = services;
       const door = website.openDoor(request.params.door);
@@ -32,7 +45,7 @@ export const greetedRoutes = async ({ app, services }: Routing): Promise<void> =
       const waitMs = limits.hints.take(`greeted ${addressKey(request.ip)}`);
       if (waitMs) throw new Refused('too-many', { waitMs });
       greetings.seen(door.id, request.params.greeting);
-      return reply.status(204).send();
+      return reply.status(204).send(null);
     },
   );
 };

@@ -23,7 +23,10 @@ export const hoursRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/hours',
-    { config: { who: 'team' }, schema: { response: { 200: HoursSchema } } },
+    {
+      config: { who: 'team' },
+      schema: { summary: 'When it is open', response: { 200: HoursSchema } },
+    },
     async () => hours.shown(),
   );
 
@@ -32,7 +35,12 @@ export const hoursRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'owner' },
       bodyLimit: HOURS_LARGEST_BYTES,
-      schema: { body: HoursChangeSchema, response: { 200: HoursSchema } },
+      schema: {
+        summary: 'Changes when it is open',
+        refuses: ['country-unknown'],
+        body: HoursChangeSchema,
+        response: { 200: HoursSchema },
+      },
     },
     async (request) => {
       const { holidays } = request.body.hours ?? {};
@@ -46,6 +54,8 @@ export const hoursRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'owner' },
       schema: {
+        summary: 'Gives a door hours of its own',
+        refuses: ['not-found'],
         params: z.object({ id: IdSchema }),
         body: DoorHoursChangeSchema,
         response: { 200: HoursSchema },
@@ -58,7 +68,12 @@ export const hoursRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/holidays',
     {
       config: { who: 'owner' },
-      schema: { querystring: HolidaysAskedSchema, response: { 200: HolidaysSchema } },
+      schema: {
+        summary: 'Public holidays of a country',
+        refuses: ['country-unknown'],
+        querystring: HolidaysAskedSchema,
+        response: { 200: HolidaysSchema },
+      },
     },
     async (request) => {
       const { country, region } = request.query;

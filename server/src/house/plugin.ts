@@ -43,7 +43,13 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/house',
-    { config: { who: 'anybody' }, schema: { response: { 200: HouseSchema } } },
+    {
+      config: { who: 'anybody' },
+      schema: {
+        summary: 'Who is asking, what house this is, and what its owner should know',
+        response: { 200: HouseSchema },
+      },
+    },
     async (request) => {
       const me = request.asking?.me ?? null;
       const business = store.business.read();
@@ -78,7 +84,19 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/business',
     {
       config: { who: 'owner' },
-      schema: { body: BusinessChangeSchema, response: { 200: BusinessSchema } },
+      schema: {
+        summary: 'Changes what the business is called and where it is',
+        refuses: [
+          'not-found',
+          'text-empty',
+          'text-too-long',
+          'zone-unknown',
+          'country-unknown',
+          'email-not-understood',
+        ],
+        body: BusinessChangeSchema,
+        response: { 200: BusinessSchema },
+      },
     },
     async (request) => {
       const business = store.business.read();
@@ -93,7 +111,11 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/findings/:kind',
     {
       config: { who: 'owner' },
-      schema: { params: z.object({ kind: z.string().max(40) }), response: { 204: z.null() } },
+      schema: {
+        summary: 'A finding was read',
+        params: z.object({ kind: z.string().max(40) }),
+        response: { 204: z.null() },
+      },
     },
     async (request, reply) => {
       change(() => store.findings.drop(request.params.kind));
@@ -103,7 +125,14 @@ export const houseRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.post(
     '/api/ticks',
-    { config: { who: 'owner' }, schema: { body: TickSchema, response: { 204: z.null() } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Ticks off a step of the checklist',
+        body: TickSchema,
+        response: { 204: z.null() },
+      },
+    },
     async (request, reply) => {
       change(() => store.ticks.set(request.body.tick, clock.now()));
       return reply.status(204).send(null);

@@ -27,6 +27,7 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'A page of the line',
         querystring: z.object({
           view: ViewSchema.default('all'),
           group: GroupSchema,
@@ -46,6 +47,10 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'A row of the line, and a stretch of its roll',
+        description:
+          'With `receipts` of what a network carries. Of a conversation that was put together with another one: that one (`row.id`)',
+        refuses: ['not-found'],
         params: InPath,
         querystring: z.object({ before: seqInQuery.optional() }),
         response: { 200: RollPageSchema },
@@ -60,14 +65,28 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/conversations/:id/entries/:entryId/rest',
     {
       config: { who: 'team' },
-      schema: { params: EntryInPath, response: { 200: RestSchema } },
+      schema: {
+        summary: 'What else stood in the mail that a message came in',
+        description: '"" for nothing',
+        refuses: ['not-found'],
+        params: EntryInPath,
+        response: { 200: RestSchema },
+      },
     },
     async (request) => line.rest(request.params.id, request.params.entryId),
   );
 
   app.get(
     '/api/conversations/:id/alike',
-    { config: { who: 'team' }, schema: { params: InPath, response: { 200: AlikesSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'Who may be the same person',
+        refuses: ['not-found'],
+        params: InPath,
+        response: { 200: AlikesSchema },
+      },
+    },
     async (request) => ({ alike: likely.of(request.params.id) }),
   );
 
@@ -76,6 +95,8 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Says that two people are not the same one',
+        refuses: ['not-found'],
         params: InPath.extend({ otherId: IdSchema }),
         body: z.object({}),
         response: { 204: z.null() },
@@ -92,6 +113,8 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Fetches the pictures that a mail shows',
+        refuses: ['not-found'],
         params: EntryInPath,
         body: z.object({}),
         response: { 200: PicturesElsewhereSchema },
@@ -104,7 +127,13 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/conversations/:id/entries/:entryId/again',
     {
       config: { who: 'team' },
-      schema: { params: EntryInPath, body: z.object({}), response: { 204: z.null() } },
+      schema: {
+        summary: 'Tries again to carry what a network did not take',
+        refuses: ['not-found'],
+        params: EntryInPath,
+        body: z.object({}),
+        response: { 204: z.null() },
+      },
     },
     async (request, response) => {
       const entry = line.entry(request.params.id, request.params.entryId);
@@ -120,7 +149,32 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/conversations/:id/deeds',
     {
       config: { who: 'team' },
-      schema: { params: InPath, body: DeedSchema, response: { 200: DeedDoneSchema } },
+      schema: {
+        summary: 'Does something in a conversation: answers, wraps up, puts by',
+        description:
+          '`say` (`threadId`: to which of its writers; `picked`: from what it was made; `shelf`: what of the shelf goes with it, three at most), `read`, `wrap-up`, `put-by`, `take-back`, `owe`, `owe-otherwise`, `owe-done`, `owe-again` (what is owed; the last three say `of` which), `own-mail` (`of`: the entry by which a mail was held back, `isTheirs`), `join` (`other`), `part` (`threadIds`)',
+        refuses: [
+          'not-found',
+          'id-taken',
+          'text-empty',
+          'text-too-long',
+          'too-many-segments',
+          'file-unknown',
+          'shelf-gone',
+          'offer-over',
+          'door-closed',
+          'door-mute',
+          'person-stopped',
+          'window-closed',
+          'whom-unclear',
+          'time-not-ahead',
+          'moved-meanwhile',
+          'too-many-of-these',
+        ],
+        params: InPath,
+        body: DeedSchema,
+        response: { 200: DeedDoneSchema },
+      },
     },
     async (request) => {
       const member = memberOf(request);
@@ -133,6 +187,9 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'What came after an entry',
+        description:
+          '`last` names the entry there; where another one stands, or too much came, the answer is to read anew (`isTooMuch`)',
         querystring: z.object({ seq: seqInQuery, last: IdSchema.optional() }),
         response: { 200: SinceSchema },
       },
@@ -147,6 +204,7 @@ export const inboxRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Finds conversations by words',
         querystring: z.object({ words: z.string().max(400), before: seqInQuery.optional() }),
         response: { 200: SearchPageSchema },
       },

@@ -20,6 +20,7 @@ export const jobsRoutes = async ({ app, services }: Routing): Promise<void> => {
     {
       config: { who: 'owner' },
       schema: {
+        summary: 'What could not be done',
         querystring: z.object({ before: z.coerce.number().int().positive().optional() }),
         response: { 200: DeadJobsSchema },
       },
@@ -32,7 +33,15 @@ export const jobsRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.post(
     '/api/jobs/:id/again',
-    { config: { who: 'owner' }, schema: { params: JobInPath, response: { 204: z.null() } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Tries again what could not be done',
+        refuses: ['not-found'],
+        params: JobInPath,
+        response: { 204: z.null() },
+      },
+    },
     async (request, reply) => {
       await change(request.params.id, (id) => store.jobs.revive(id, clock.now()));
       await jobs.tick();
@@ -42,7 +51,15 @@ export const jobsRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.delete(
     '/api/jobs/:id',
-    { config: { who: 'owner' }, schema: { params: JobInPath, response: { 204: z.null() } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Leaves what could not be done',
+        refuses: ['not-found'],
+        params: JobInPath,
+        response: { 204: z.null() },
+      },
+    },
     async (request, reply) => {
       await change(request.params.id, store.jobs.leave);
       return reply.status(204).send(null);

@@ -12,7 +12,15 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.put(
     '/api/lamp',
-    { config: { who: 'team' }, schema: { body: LampSchema, response: { 200: TeamLampSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'Sets the light by hand',
+        refuses: ['time-not-ahead'],
+        body: LampSchema,
+        response: { 200: TeamLampSchema },
+      },
+    },
     async (request) => {
       // Whoever lights it is there.
       if (request.body.state === 'lit')
@@ -23,7 +31,13 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.delete(
     '/api/lamp/ask',
-    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'What the team was asked about the light is answered',
+        response: { 204: z.null() },
+      },
+    },
     async (_request, reply) => {
       lamp.ask(null);
       return reply.code(204).send(null);
@@ -35,6 +49,8 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Says until when a member is out',
+        refuses: ['not-found', 'role-not-enough', 'time-not-ahead'],
         params: z.object({ id: IdSchema }),
         body: OutChangeSchema,
         response: { 200: TeamLampSchema },

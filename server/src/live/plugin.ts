@@ -67,6 +67,10 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
     {
       websocket: true,
       config: { who: 'team' },
+      schema: {
+        summary: 'The socket of a member’s device',
+        refuses: ['origin-not-ours', 'too-many'],
+      },
       preValidation: async (request) => {
         if (!isOwnOrigin(request)) throw new Refused('origin-not-ours');
         connections.refuseIfTooMany(request.ip);
@@ -115,7 +119,15 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
 
   app.post(
     '/api/letters',
-    { config: { who: 'team' }, schema: { body: TeamLetterSchema } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'The socket’s words as a letter, where no socket is let through',
+        description: '`{ says: [hello, …] }`, answered by `{ says: […] }`',
+        produces: ['application/json'],
+        body: TeamLetterSchema,
+      },
+    },
     async (request): Promise<LetterToTeam> => {
       const { me } = askingOf(request);
       return { says: request.body.says.flatMap((said) => answersTo(me.id, said, () => {})) };

@@ -21,13 +21,26 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
     isNearOnly: !opensAnywhere(origin()),
   });
 
-  app.get('/api/mail', { config: forOwner, schema: { response: { 200: MailSchema } } }, async () =>
-    shown(),
+  app.get(
+    '/api/mail',
+    {
+      config: forOwner,
+      schema: { summary: 'How mail goes out and comes in', response: { 200: MailSchema } },
+    },
+    async () => shown(),
   );
 
   app.put(
     '/api/mail',
-    { config: forOwner, schema: { body: MailChangeSchema, response: { 200: MailSchema } } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Changes how mail goes out and comes in',
+        refuses: ['email-not-understood'],
+        body: MailChangeSchema,
+        response: { 200: MailSchema },
+      },
+    },
     async (request) => {
       if (request.body.incoming.kind === 'own' && settings.mailPort === undefined) {
         throw new Refused('bad-request', { field: 'incoming' });
@@ -45,7 +58,14 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
 
   app.post(
     '/api/mail/test',
-    { config: forOwner, schema: { response: { 200: MailTestSchema } } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Sends a mail to try it',
+        refuses: ['too-many', 'not-found', 'secret-sealed'],
+        response: { 200: MailTestSchema },
+      },
+    },
     async (request) => {
       const { id } = memberOf(request);
       const waitMs = limits.trialRings.take(`mail ${id}`);

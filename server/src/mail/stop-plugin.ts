@@ -44,7 +44,16 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.get(
     '/mail/stop/:token',
-    { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
+    {
+      config: forAnybody,
+      logLevel: 'silent',
+      schema: {
+        summary: 'Asks whether no more mail is to come',
+        refuses: ['too-many', 'link-stale'],
+        produces: ['text/html'],
+        params: InPath,
+      },
+    },
     async (request, reply) => {
       const { page, say } = look(request);
       const says = say('stopAsk', { business: page.business });
@@ -61,7 +70,17 @@ export const stopRoutes = async ({ app, services }: Routing): Promise<void> => {
   // A mail program may ask for it by itself, with one click of its reader's (RFC 8058).
   app.post(
     '/mail/stop/:token',
-    { config: forAnybody, logLevel: 'silent', schema: { hide: true, params: InPath } },
+    {
+      config: forAnybody,
+      logLevel: 'silent',
+      schema: {
+        summary: 'No more mail goes to the address that the token was made for',
+        description: 'One click of a mail program (RFC 8058)',
+        refuses: ['too-many', 'link-stale'],
+        produces: ['text/html'],
+        params: InPath,
+      },
+    },
     async (request, reply) => {
       const { address, page, say } = look(request);
       writeNow(() => ({ result: null, news: visitorMails.stop(address) }));

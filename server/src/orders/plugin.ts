@@ -35,7 +35,13 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
 
   app.get(
     '/api/orders',
-    { config: { who: 'owner' }, schema: { response: { 200: OrdersSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'What is known of orders, and from where',
+        response: { 200: OrdersSchema },
+      },
+    },
     async () => orders.shown(),
   );
 
@@ -44,14 +50,22 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
     {
       config: { who: 'owner' },
       bodyLimit: ORDERS_TABLE_LARGEST_BYTES,
-      schema: { response: { 200: OrdersTakenSchema } },
+      schema: {
+        summary: 'Takes orders from a table',
+        refuses: ['table-in-work', 'table-not-understood'],
+        consumes: ['application/octet-stream'],
+        response: { 200: OrdersTakenSchema },
+      },
     },
     async (request) => orders.take(sentBytes(request)),
   );
 
   app.delete(
     '/api/orders',
-    { config: { who: 'owner' }, schema: { response: { 200: OrdersSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: { summary: 'Forgets all orders', response: { 200: OrdersSchema } },
+    },
     async () => {
       await orders.drop();
       return orders.shown();
@@ -60,7 +74,15 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
 
   app.put(
     '/api/orders/shop',
-    { config: { who: 'owner' }, schema: { body: ShopSchema, response: { 200: OrdersSchema } } },
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Says where the shop answers',
+        refuses: ['link-not-understood'],
+        body: ShopSchema,
+        response: { 200: OrdersSchema },
+      },
+    },
     async (request) => {
       shop.set(request.body.url, request.body.key);
       return orders.shown();
@@ -71,7 +93,10 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
     '/api/orders/shop/key',
     {
       config: { who: 'owner' },
-      schema: { response: { 200: z.object({ key: z.string().nullable() }) } },
+      schema: {
+        summary: 'The key by which the shop knows who asks',
+        response: { 200: z.object({ key: z.string().nullable() }) },
+      },
     },
     async () => ({ key: shop.key() }),
   );
@@ -81,6 +106,8 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
     {
       config: { who: 'owner' },
       schema: {
+        summary: 'Asks the shop for an order, to try it',
+        refuses: ['order-not-now'],
         body: z.object({ number: z.string().min(1).max(ORDER_NUMBER_LONGEST) }),
         response: { 200: OrdersFoundSchema },
       },
@@ -97,6 +124,8 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
     {
       config: { who: 'team' },
       schema: {
+        summary: 'Orders of whoever is in a conversation',
+        refuses: ['not-found'],
         params: z.object({ id: IdSchema }),
         response: { 200: OrdersBesideSchema },
       },

@@ -56,23 +56,29 @@ export const pagesRoutes = async ({ app, settings, services }: Routing): Promise
     },
   });
 
-  app.get('/loader.js', { schema: { hide: true } }, async (_request, reply) =>
-    reply
-      .headers({
-        'cache-control': `public, max-age=${LOADER_SECONDS}`,
-        'access-control-allow-origin': '*',
-        'cross-origin-resource-policy': 'cross-origin',
-      })
-      .type('text/javascript; charset=utf-8')
-      .send(loader),
+  app.get(
+    '/loader.js',
+    { schema: { summary: 'The loader', produces: ['text/javascript'] } },
+    async (_request, reply) =>
+      reply
+        .headers({
+          'cache-control': `public, max-age=${LOADER_SECONDS}`,
+          'access-control-allow-origin': '*',
+          'cross-origin-resource-policy': 'cross-origin',
+        })
+        .type('text/javascript; charset=utf-8')
+        .send(loader),
   );
 
   // Browsers ask for it by this name where a page names none.
-  app.get('/favicon.ico', { schema: { hide: true } }, async (_request, reply) =>
-    reply
-      .header('cache-control', `public, max-age=${LOADER_SECONDS}`)
-      .type('image/svg+xml')
-      .send(lamp),
+  app.get(
+    '/favicon.ico',
+    { schema: { summary: 'The light', produces: ['image/svg+xml'] } },
+    async (_request, reply) =>
+      reply
+        .header('cache-control', `public, max-age=${LOADER_SECONDS}`)
+        .type('image/svg+xml')
+        .send(lamp),
   );
 
   const sendPage = (reply: FastifyReply, page: string) =>
@@ -91,8 +97,27 @@ export const pagesRoutes = async ({ app, settings, services }: Routing): Promise
     sendPage(reply, wantsEntrance(request) ? entrance : index);
 
   // What a service worker keeps of it: the same for everybody.
-  app.get('/shell', { schema: { hide: true } }, async (_request, reply) => sendPage(reply, index));
-  app.get('/', { schema: { hide: true } }, async (request, reply) => sendApp(request, reply));
+  app.get(
+    '/shell',
+    {
+      schema: {
+        summary: 'The app for the service worker: the same for everybody',
+        produces: ['text/html'],
+      },
+    },
+    async (_request, reply) => sendPage(reply, index),
+  );
+  app.get(
+    '/',
+    {
+      schema: {
+        summary: 'The app; with the sign-in in it for whoever comes without a cookie',
+        description: 'So is every other address that is none of these.',
+        produces: ['text/html'],
+      },
+    },
+    async (request, reply) => sendApp(request, reply),
+  );
   app.setNotFoundHandler(async (request, reply) => {
     const wantsPage = request.method === 'GET' && request.headers.accept?.includes('text/html');
     const isOurs = !/^\/(api|door|talk|widget|pictures)\//.test(request.url);

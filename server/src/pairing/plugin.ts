@@ -21,7 +21,14 @@ export const pairingRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.post(
     '/api/pairings',
-    { config: { who: 'team' }, schema: { response: { 200: NewPairingSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'Begins signing in a phone by a code',
+        refuses: ['too-many'],
+        response: { 200: NewPairingSchema },
+      },
+    },
     async (request) => {
       const { me, sessionHash } = askingOf(request);
       const waitMs = limits.links.take(`pairing ${me.id}`);
@@ -34,7 +41,15 @@ export const pairingRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.get(
     '/api/pairings/:id',
-    { config: { who: 'team' }, schema: { params: ById, response: { 200: PairingSchema } } },
+    {
+      config: { who: 'team' },
+      schema: {
+        summary: 'How far signing in a phone is',
+        refuses: ['not-found'],
+        params: ById,
+        response: { 200: PairingSchema },
+      },
+    },
     async (request) => pairings.look(request.params.id, memberOf(request).id),
   );
 
@@ -42,7 +57,13 @@ export const pairingRoutes = async ({ app, services }: Routing): Promise<void> =
     '/api/pairings/:id/answer',
     {
       config: { who: 'team' },
-      schema: { params: ById, body: AnswerPairingSchema, response: { 200: PairingSchema } },
+      schema: {
+        summary: 'Says whether both devices show the same words',
+        refuses: ['not-found', 'link-stale'],
+        params: ById,
+        body: AnswerPairingSchema,
+        response: { 200: PairingSchema },
+      },
     },
     async (request) =>
       pairings.answer(request.params.id, memberOf(request).id, request.body.isSame),
@@ -53,6 +74,8 @@ export const pairingRoutes = async ({ app, services }: Routing): Promise<void> =
     {
       config: { who: 'anybody' },
       schema: {
+        summary: 'The phone shows that it has read the code',
+        refuses: ['too-many', 'link-used', 'link-stale'],
         body: LookAtLinkSchema,
         response: { 200: z.object({ words: z.string(), ticket: z.string() }) },
       },
@@ -68,7 +91,12 @@ export const pairingRoutes = async ({ app, services }: Routing): Promise<void> =
     '/api/pairings/collect',
     {
       config: { who: 'anybody' },
-      schema: { body: LookAtLinkSchema, response: { 200: CollectSchema } },
+      schema: {
+        summary: 'Signs in the phone, once its words were confirmed',
+        refuses: ['link-stale'],
+        body: LookAtLinkSchema,
+        response: { 200: CollectSchema },
+      },
     },
     async (request, reply) => {
       const { state, signedIn } = writeNow(() => {

@@ -4,6 +4,7 @@ import { MemberSchema } from '@porch/contract/people';
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
+import { pictureRefusals } from '../files/intake';
 import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
@@ -30,6 +31,9 @@ export const picturesRoutes = async ({ app, services }: Routing): Promise<void> 
       bodyLimit,
       onRequest: refuseCrowd,
       schema: {
+        summary: 'The business’s picture: a square out of what is sent',
+        refuses: ['not-found', ...pictureRefusals],
+        consumes: ['application/octet-stream'],
         querystring: CropSchema.extend({ shape: PictureShapeSchema }),
         response: { 200: BusinessSchema },
       },
@@ -46,7 +50,10 @@ export const picturesRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.delete(
     '/api/business/picture',
-    { config: { who: 'owner' }, schema: { response: { 204: z.null() } } },
+    {
+      config: { who: 'owner' },
+      schema: { summary: 'Takes the business’s picture away', response: { 204: z.null() } },
+    },
     async (_request, reply) => {
       const business = store.business.read();
       if (business)
@@ -61,7 +68,13 @@ export const picturesRoutes = async ({ app, services }: Routing): Promise<void> 
       config: { who: 'team' },
       bodyLimit,
       onRequest: refuseCrowd,
-      schema: { querystring: CropSchema, response: { 200: MemberSchema } },
+      schema: {
+        summary: 'One’s own face: a square out of what is sent',
+        refuses: [...pictureRefusals],
+        consumes: ['application/octet-stream'],
+        querystring: CropSchema,
+        response: { 200: MemberSchema },
+      },
     },
     async (request) => {
       const me = memberOf(request);
@@ -73,7 +86,10 @@ export const picturesRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.delete(
     '/api/me/picture',
-    { config: { who: 'team' }, schema: { response: { 204: z.null() } } },
+    {
+      config: { who: 'team' },
+      schema: { summary: 'Takes one’s own face away', response: { 204: z.null() } },
+    },
     async (request, reply) => {
       change(() => store.members.update({ ...memberOf(request), pictureId: null }));
       return reply.status(204).send(null);
@@ -84,7 +100,12 @@ export const picturesRoutes = async ({ app, services }: Routing): Promise<void> 
     '/pictures/:id',
     {
       config: { who: 'anybody' },
-      schema: { params: z.object({ id: IdSchema }), hide: true },
+      schema: {
+        summary: 'A face, or the business’s picture',
+        refuses: ['not-found'],
+        produces: ['image/*'],
+        params: z.object({ id: IdSchema }),
+      },
     },
     async (request, reply) => {
       const bytes = store.pictures.bytes(request.params.id);

@@ -7,7 +7,10 @@ export const promisesRoutes = async ({ app, services }: Routing): Promise<void> 
 
   app.get(
     '/api/promises',
-    { config: { who: 'team' }, schema: { response: { 200: PromisesShownSchema } } },
+    {
+      config: { who: 'team' },
+      schema: { summary: 'What visitors may expect', response: { 200: PromisesShownSchema } },
+    },
     async () => promises.shown(),
   );
 
@@ -15,7 +18,11 @@ export const promisesRoutes = async ({ app, services }: Routing): Promise<void> 
     '/api/promises',
     {
       config: { who: 'owner' },
-      schema: { body: PromisesSchema, response: { 200: PromisesShownSchema } },
+      schema: {
+        summary: 'Changes what visitors may expect',
+        body: PromisesSchema,
+        response: { 200: PromisesShownSchema },
+      },
     },
     async (request) => {
       promises.set(request.body);

@@ -11,6 +11,7 @@ import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
 import { sentBytes } from '../files/sent-bytes';
 import type { Routing } from '../services';
+import { tableRefusals } from '../tables/reading';
 
 const forTeam = { who: 'team' } as const;
 const ById = z.object({ id: IdSchema });
@@ -25,6 +26,8 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
     {
       config: forTeam,
       schema: {
+        summary: 'Stored answers',
+        description: 'Nothing is told that is the same as at the mark `known`',
         querystring: z.object({ known: z.string().max(60).default('') }),
         response: { 200: QuickRepliesSchema },
       },
@@ -34,7 +37,16 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.get(
     '/api/conversations/:id/fits',
-    { config: forTeam, schema: { params: ById, response: { 200: FitsSchema } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Stored or earlier answers that may fit what was said',
+        description: 'Three at most, with the `words` that both have',
+        refuses: ['not-found'],
+        params: ById,
+        response: { 200: FitsSchema },
+      },
+    },
     async (request) => fitting.of(request.params.id, memberOf(request).id),
   );
 
@@ -42,14 +54,38 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
     '/api/quick-replies/:id',
     {
       config: forTeam,
-      schema: { params: ById, body: QuickReplyChangeSchema, response: { 200: QuickReplySchema } },
+      schema: {
+        summary: 'Keeps a stored answer',
+        description: 'It says on which `revision` it builds',
+        refuses: [
+          'not-found',
+          'changed-meanwhile',
+          'text-empty',
+          'text-too-long',
+          'too-many-of-these',
+          'short-code-taken',
+          'file-unknown',
+          'shelf-gone',
+        ],
+        params: ById,
+        body: QuickReplyChangeSchema,
+        response: { 200: QuickReplySchema },
+      },
     },
     async (request) => quickReplies.put(request.params.id, request.body, memberOf(request).id),
   );
 
   app.delete(
     '/api/quick-replies/:id',
-    { config: forTeam, schema: { params: ById, response: { 204: z.null() } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Takes a stored answer away',
+        refuses: ['not-found'],
+        params: ById,
+        response: { 204: z.null() },
+      },
+    },
     async (request, reply) => {
       quickReplies.drop(request.params.id, memberOf(request).id);
       return reply.status(204).send(null);
@@ -62,6 +98,9 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
       config: forTeam,
       bodyLimit: TABLE_LARGEST_BYTES,
       schema: {
+        summary: 'Takes stored answers from a table',
+        refuses: ['table-in-work', ...tableRefusals],
+        consumes: ['application/octet-stream'],
         querystring: TableFormSchema.extend({ language: z.string().max(3).default('en') }),
         response: { 200: TakenInSchema },
       },
@@ -74,7 +113,14 @@ export const repliesRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.get(
     '/api/quick-replies/table',
-    { config: forTeam, schema: { querystring: TableFormSchema } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Stored answers as a table',
+        produces: ['text/csv', 'application/json'],
+        querystring: TableFormSchema,
+      },
+    },
     async (request, reply) => {
       const { as } = request.query;
       return reply

@@ -17,6 +17,7 @@ import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
 import type { ConversationRecord } from '../store';
+import { tableRefusals } from '../tables/reading';
 
 const forTeam = { who: 'team' } as const;
 const forOwner = { who: 'owner' } as const;
@@ -40,6 +41,7 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: forTeam,
       schema: {
+        summary: 'A page of the shelf',
         querystring: z.object({
           kind: z.enum(shelfKinds).optional(),
           query: z.string().max(QUERY_LONGEST).default(''),
@@ -56,7 +58,15 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/shelf/:id',
-    { config: forTeam, schema: { params: ById, response: { 200: ShelfShownSchema } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'A thing of the shelf',
+        refuses: ['not-found'],
+        params: ById,
+        response: { 200: ShelfShownSchema },
+      },
+    },
     async (request) => shelf.of(request.params.id),
   );
 
@@ -64,14 +74,35 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
     '/api/shelf/:id',
     {
       config: forTeam,
-      schema: { params: ById, body: ShelfChangeSchema, response: { 200: ShelfShownSchema } },
+      schema: {
+        summary: 'Keeps a thing of the shelf',
+        description: 'It says on which `revision` it builds',
+        refuses: [
+          'not-found',
+          'changed-meanwhile',
+          'text-empty',
+          'text-too-long',
+          'too-many-of-these',
+          'number-out-of-range',
+          'price-not-understood',
+          'link-not-understood',
+          'shelf-taken',
+          'file-unknown',
+        ],
+        params: ById,
+        body: ShelfChangeSchema,
+        response: { 200: ShelfShownSchema },
+      },
     },
     async (request) => shelf.put(request.params.id, request.body),
   );
 
   app.delete(
     '/api/shelf/:id',
-    { config: forTeam, schema: { params: ById, response: { 204: z.null() } } },
+    {
+      config: forTeam,
+      schema: { summary: 'Takes a thing off the shelf', params: ById, response: { 204: z.null() } },
+    },
     async (request, reply) => {
       shelf.drop(request.params.id);
       return reply.status(204).send(null);
@@ -80,7 +111,10 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/shelf-tables',
-    { config: forOwner, schema: { response: { 200: ShelfTablesSchema } } },
+    {
+      config: forOwner,
+      schema: { summary: 'How far the taking of a table is', response: { 200: ShelfTablesSchema } },
+    },
     async () => shelfTables.shown(),
   );
 
@@ -89,14 +123,23 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: forOwner,
       bodyLimit: SHELF_TABLE_LARGEST_BYTES,
-      schema: { querystring: TableFormSchema, response: { 200: ShelfTakenSchema } },
+      schema: {
+        summary: 'Takes things from a table',
+        refuses: ['table-in-work', ...tableRefusals],
+        consumes: ['application/octet-stream'],
+        querystring: TableFormSchema,
+        response: { 200: ShelfTakenSchema },
+      },
     },
     async (request) => shelfTables.take(request.query.as, sentBytes(request)),
   );
 
   app.delete(
     '/api/shelf-tables',
-    { config: forOwner, schema: { response: { 200: ShelfTablesSchema } } },
+    {
+      config: forOwner,
+      schema: { summary: 'Stops the taking of a table', response: { 200: ShelfTablesSchema } },
+    },
     async () => {
       await shelfTables.drop();
       return shelfTables.shown();
@@ -105,7 +148,14 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
 
   app.get(
     '/api/shelf-tables/written',
-    { config: forOwner, schema: { querystring: TableFormSchema } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'The shelf as a table',
+        produces: ['text/csv', 'application/json'],
+        querystring: TableFormSchema,
+      },
+    },
     async (request, reply) => {
       const { as } = request.query;
       return reply
@@ -120,6 +170,8 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: forTeam,
       schema: {
+        summary: 'Things of the shelf as they would be said in a conversation',
+        refuses: ['not-found'],
         params: ById,
         querystring: z.object({ query: z.string().max(QUERY_LONGEST).default('') }),
         response: { 200: ShelfNearSchema },
@@ -136,6 +188,8 @@ export const shelfRoutes = async ({ app, services }: Routing): Promise<void> => 
     {
       config: forTeam,
       schema: {
+        summary: 'A thing of the shelf, with its picture brought here',
+        refuses: ['not-found', 'shelf-gone', 'offer-over'],
         params: ById.extend({ thing: IdSchema }),
         response: { 200: ShelfSaidSchema },
       },

@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import type { ErrorCode } from '@porch/contract/errors';
 import { CsvError, parse } from 'csv-parse';
 import iconv from 'iconv-lite';
 import { Refused } from '../refused';
@@ -8,6 +9,9 @@ export interface TableRow {
   row: number;
   cells: Readonly<Record<string, string>>;
 }
+
+/** With which codes a table is refused. */
+export const tableRefusals: readonly ErrorCode[] = ['table-not-understood', 'json-not-understood'];
 
 const STRETCH_BYTES = 16 * 1024;
 const HEAD_BYTES = 10_000;

@@ -15,6 +15,7 @@ import {
 import type { FastifyRequest } from 'fastify';
 import { z } from 'zod';
 import { askingOf, memberOf } from '../accounts/asking';
+import { passwordRefusals } from '../accounts/attempts';
 import { clearSession, giveSession } from '../accounts/plugin';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
@@ -38,7 +39,13 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.get(
     '/api/links',
-    { config: forOwner, schema: { response: { 200: z.array(OpenLinkSchema) } } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Links by which somebody may come in',
+        response: { 200: z.array(OpenLinkSchema) },
+      },
+    },
     async () => team.openLinks(),
   );
 
@@ -46,7 +53,11 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/api/links/:id',
     {
       config: forOwner,
-      schema: { params: z.object({ id: z.string().max(60) }), response: nothing },
+      schema: {
+        summary: 'Withdraws a link by which somebody may come in',
+        params: z.object({ id: z.string().max(60) }),
+        response: nothing,
+      },
     },
     async (request, reply) => {
       team.withdraw(request.params.id);
@@ -58,26 +69,64 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/api/invites',
     {
       config: forOwner,
-      schema: { body: RoleChangeSchema, response: { 200: OneTimeLinkSchema } },
+      schema: {
+        summary: 'Makes a link that invites somebody',
+        refuses: ['too-many-of-these'],
+        body: RoleChangeSchema,
+        response: { 200: OneTimeLinkSchema },
+      },
     },
     async (request) => team.invite(request.body.role, memberOf(request).id, originOf(request)),
   );
 
   app.post(
     '/api/links/look',
-    { ...byLink, schema: { body: LookAtLinkSchema, response: { 200: SeenLinkSchema } } },
+    {
+      ...byLink,
+      schema: {
+        summary: 'What a link is for',
+        refuses: ['too-many', 'link-used', 'link-stale'],
+        body: LookAtLinkSchema,
+        response: { 200: SeenLinkSchema },
+      },
+    },
     async (request) => team.look(request.body.token),
   );
 
   app.post(
     '/api/join',
-    { ...byLink, schema: { body: JoinSchema, response: { 200: MemberSchema } } },
+    {
+      ...byLink,
+      schema: {
+        summary: 'Comes in by a link',
+        refuses: [
+          'too-many',
+          'link-used',
+          'link-stale',
+          'text-empty',
+          'text-too-long',
+          'email-not-understood',
+          'email-taken',
+          'password-too-short',
+        ],
+        body: JoinSchema,
+        response: { 200: MemberSchema },
+      },
+    },
     async (request, reply) => giveSession(services, request, reply, await team.join(request.body)),
   );
 
   app.post(
     '/api/new-password',
-    { ...byLink, schema: { body: NewPasswordSchema, response: { 200: MemberSchema } } },
+    {
+      ...byLink,
+      schema: {
+        summary: 'Makes a new password by a link',
+        refuses: ['too-many', 'link-used', 'link-stale', 'not-found', 'password-too-short'],
+        body: NewPasswordSchema,
+        response: { 200: MemberSchema },
+      },
+    },
     async (request, reply) =>
       giveSession(services, request, reply, await team.makeNewPassword(request.body)),
   );
@@ -86,7 +135,13 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
     '/api/members/:id/new-password-link',
     {
       config: forOwner,
-      schema: { params: ById, body: NewPasswordLinkSchema, response: { 200: OneTimeLinkSchema } },
+      schema: {
+        summary: 'Makes a link by which a member sets a new password',
+        refuses: ['not-found', 'too-many-of-these', ...passwordRefusals],
+        params: ById,
+        body: NewPasswordLinkSchema,
+        response: { 200: OneTimeLinkSchema },
+      },
     },
     async (request) => {
       const { password } = request.body;
@@ -97,20 +152,32 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.put(
     '/api/members/:id/role',
-    { config: forOwner, schema: { params: ById, body: RoleChangeSchema, response: nothing } },
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Says what a member may do',
+        refuses: ['not-found', 'last-owner'],
+        params: ById,
+        body: RoleChangeSchema,
+        response: nothing,
+      },
+    },
     async (request, reply) => {
       team.setRole(request.params.id, request.body.role);
       return reply.status(204).send(null);
     },
   );
 
-  for (const [path, work] of [
-    ['sign-out', team.signOutEverywhere],
-    ['leave', team.leave],
+  for (const [path, summary, work] of [
+    ['sign-out', 'Signs a member out everywhere', team.signOutEverywhere],
+    ['leave', 'Takes a member out of the team', team.leave],
   ] as const) {
     app.post(
       `/api/members/:id/${path}`,
-      { config: forOwner, schema: { params: ById, response: nothing } },
+      {
+        config: forOwner,
+        schema: { summary, refuses: ['not-found', 'last-owner'], params: ById, response: nothing },
+      },
       async (request, reply) => {
         work(request.params.id);
         return reply.status(204).send(null);
@@ -120,7 +187,10 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.post(
     '/api/me/leave',
-    { config: forTeam, schema: { response: nothing } },
+    {
+      config: forTeam,
+      schema: { summary: 'Leaves the team', refuses: ['last-owner'], response: nothing },
+    },
     async (request, reply) => {
       team.leave(memberOf(request).id);
       return clearSession(request, reply).status(204).send(null);
@@ -129,7 +199,15 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.put(
     '/api/me',
-    { config: forTeam, schema: { body: MeChangeSchema, response: { 200: MemberSchema } } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Changes one’s name',
+        refuses: ['text-empty', 'text-too-long'],
+        body: MeChangeSchema,
+        response: { 200: MemberSchema },
+      },
+    },
     async (request) => {
       return change(() => accounts.changeMe(memberOf(request), request.body));
     },
@@ -137,7 +215,15 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
 
   app.put(
     '/api/me/password',
-    { config: forTeam, schema: { body: PasswordChangeSchema, response: nothing } },
+    {
+      config: forTeam,
+      schema: {
+        summary: 'Changes one’s password',
+        refuses: ['password-too-short', ...passwordRefusals],
+        body: PasswordChangeSchema,
+        response: nothing,
+      },
+    },
     async (request, reply) => {
       await accounts.changePassword(askingOf(request), request.body);
       return reply.status(204).send(null);

@@ -18,7 +18,12 @@ export const writingRoutes = async ({ app, services }: Routing): Promise<void> =
     '/api/looked-through',
     {
       config: forTeam,
-      schema: { body: LookThroughSchema, response: { 200: LookedThroughSchema } },
+      schema: {
+        summary: 'What is misspelt in a text, and links in it that lead nowhere',
+        refuses: ['too-many'],
+        body: LookThroughSchema,
+        response: { 200: LookedThroughSchema },
+      },
     },
     async (request) => {
       const waitMs = limits.lookedThrough.take(memberOf(request).id);
@@ -29,7 +34,10 @@ export const writingRoutes = async ({ app, services }: Routing): Promise<void> =
 
   app.get(
     '/api/own-words',
-    { config: forTeam, schema: { response: { 200: OwnWordsSchema } } },
+    {
+      config: forTeam,
+      schema: { summary: 'Words that are right here', response: { 200: OwnWordsSchema } },
+    },
     async () => writing.ownWords(),
   );
 
@@ -37,7 +45,12 @@ export const writingRoutes = async ({ app, services }: Routing): Promise<void> =
     '/api/own-words',
     {
       config: forTeam,
-      schema: { body: OwnWordsChangeSchema, response: { 200: OwnWordsSchema } },
+      schema: {
+        summary: 'Changes which words are right here',
+        refuses: ['too-many-of-these'],
+        body: OwnWordsChangeSchema,
+        response: { 200: OwnWordsSchema },
+      },
     },
     async (request) => writing.setOwnWords(request.body),
   );

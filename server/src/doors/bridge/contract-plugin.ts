@@ -23,7 +23,10 @@ export const bridgeContractRoutes = async ({ app }: Routing): Promise<void> => {
   const schema = bridgeContract();
   app.get(
     '/door-contract.json',
-    { config: { who: 'anybody' }, schema: { hide: true } },
+    {
+      config: { who: 'anybody' },
+      schema: { summary: 'The contract for bridges', produces: ['application/json'] },
+    },
     async () => schema,
   );
 };

@@ -18,6 +18,7 @@ import type { Dress } from '@porch/core/dress';
 import { frameAncestors } from '@porch/core/website';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
+import { pictureRefusals } from '../../files/intake';
 import { asThumbnail } from '../../files/plugin';
 import { sentBytes } from '../../files/sent-bytes';
 import { nameOf, serveFile } from '../../files/serve';
@@ -135,7 +136,17 @@ export const websiteRoutes = async ({
 
   app.get(
     '/door/:door/configuration.js',
-    { config: forAnybody, schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
+    {
+      config: forAnybody,
+      schema: {
+        summary: 'What the loader asks',
+        description: 'For listed websites only (CORS)',
+        refuses: ['not-found', 'door-closed', 'site-not-listed'],
+        produces: ['text/javascript'],
+        params: DoorInPath,
+        querystring: InLanguage,
+      },
+    },
     async (request, reply) => {
       const door = website.openDoor(request.params.door);
       reply.headers({
@@ -152,7 +163,15 @@ export const websiteRoutes = async ({
 
   app.options(
     '/door/:door/trial',
-    { config: forAnybody, schema: { params: DoorInPath, hide: true } },
+    {
+      config: forAnybody,
+      schema: {
+        summary: 'Whether a website may ask for the draft',
+        refuses: ['not-found', 'door-closed', 'site-not-listed'],
+        response: { 204: z.null() },
+        params: DoorInPath,
+      },
+    },
     async (request, reply) => {
       const door = website.openDoor(request.params.door);
       return reply
@@ -162,13 +181,23 @@ export const websiteRoutes = async ({
           vary: 'origin',
         })
         .status(204)
-        .send();
+        .send(null);
     },
   );
 
   app.get(
     '/door/:door/trial',
-    { config: forAnybody, schema: { params: DoorInPath, querystring: InLanguage, hide: true } },
+    {
+      config: forAnybody,
+      schema: {
+        summary: 'The draft, for whoever has the trial’s token',
+        description: 'Its token as `Authorization: Bearer`',
+        refuses: ['not-found', 'door-closed', 'site-not-listed', 'link-stale'],
+        produces: ['application/json'],
+        params: DoorInPath,
+        querystring: InLanguage,
+      },
+    },
     async (request, reply): Promise<TrialData> => {
       const door = website.openDoor(request.params.door);
       const origin = listedOrigin(request, door, '');
@@ -186,7 +215,13 @@ export const websiteRoutes = async ({
     },
   );
 
-  const followLamp = { params: DoorInPath, querystring: PageOfPlate, hide: true };
+  const followLamp = {
+    summary: 'The light as an event stream',
+    refuses: ['not-found', 'door-closed', 'site-not-listed', 'too-many'] as const,
+    params: DoorInPath,
+    querystring: PageOfPlate,
+    produces: ['text/event-stream'],
+  };
   app.get('/door/:door/lamp', { config: forAnybody, schema: followLamp }, (request, reply) => {
     connections.refuseIfTooMany(request.ip);
     const door = website.openDoor(request.params.door);
@@ -246,18 +281,39 @@ export const websiteRoutes = async ({
       .send(panelPage(panelFiles, data));
   };
 
-  const asPanel = { params: DoorInPath, querystring: PanelAsked, hide: true };
-  app.get('/door/:door/panel', { config: forAnybody, schema: asPanel }, async (request, reply) =>
-    sendPage(request, reply, 'frame', { ...request.params, ...request.query }),
+  const asPanel = { params: DoorInPath, querystring: PanelAsked, produces: ['text/html'] };
+  app.get(
+    '/door/:door/panel',
+    {
+      config: forAnybody,
+      schema: { summary: 'The panel in a frame', refuses: ['not-found'], ...asPanel },
+    },
+    async (request, reply) =>
+      sendPage(request, reply, 'frame', { ...request.params, ...request.query }),
   );
 
-  app.get('/talk/:door', { config: forAnybody, schema: asPanel }, async (request, reply) =>
-    sendPage(request, reply, 'page', { ...request.params, ...request.query }),
+  app.get(
+    '/talk/:door',
+    {
+      config: forAnybody,
+      schema: { summary: 'The panel on a page of its own', refuses: ['not-found'], ...asPanel },
+    },
+    async (request, reply) =>
+      sendPage(request, reply, 'page', { ...request.params, ...request.query }),
   );
 
   app.get(
     '/door/:door/preview',
-    { config: forAnybody, schema: { params: DoorInPath, querystring: PreviewAsked, hide: true } },
+    {
+      config: forAnybody,
+      schema: {
+        summary: 'The dressing room’s imaginary website',
+        refuses: ['not-found'],
+        produces: ['text/html'],
+        params: DoorInPath,
+        querystring: PreviewAsked,
+      },
+    },
     async (request, reply) => {
       const door = website.door(request.params.door);
       return reply
@@ -272,7 +328,11 @@ export const websiteRoutes = async ({
     {
       config: forAnybody,
       websocket: true,
-      schema: { params: DoorInPath },
+      schema: {
+        summary: 'The socket of a visitor’s panel',
+        refuses: ['not-found', 'origin-not-ours', 'too-many'],
+        params: DoorInPath,
+      },
       onRequest: async (request) => {
         if (!isOwnOrigin(request)) throw new Refused('origin-not-ours');
         connections.refuseIfTooMany(request.ip);
@@ -289,7 +349,14 @@ export const websiteRoutes = async ({
     {
       config: forAnybody,
       bodyLimit: LETTER_LARGEST_BYTES,
-      schema: { params: DoorInPath, body: VisitorLetterSchema },
+      schema: {
+        summary: 'The socket’s words as a letter, where no socket is let through',
+        description: '`{ says: [hello, …] }`, at most 8, answered by `{ says: […] }`',
+        refuses: ['not-found', 'too-many'],
+        produces: ['application/json'],
+        params: DoorInPath,
+        body: VisitorLetterSchema,
+      },
       onRequest: async (request) => {
         doorInPath(request);
         const waitMs = limits.letters.take(addressKey(request.ip));
@@ -312,7 +379,15 @@ export const websiteRoutes = async ({
 
   app.post(
     '/door/:door/ways',
-    { schema: { params: DoorInPath, body: z.object({ language: z.string().max(20) }) } },
+    {
+      schema: {
+        summary: 'By which other doors the conversation may go on',
+        refuses: ['too-many'],
+        produces: ['application/json'],
+        params: DoorInPath,
+        body: z.object({ language: z.string().max(20) }),
+      },
+    },
     async (request): Promise<OtherWays> => {
       const visitor = visitorOf(request);
       if (limits.hints.take(visitor.tokenHash)) throw new Refused('too-many', { waitMs: 10_000 });
@@ -324,6 +399,8 @@ export const websiteRoutes = async ({
     '/door/:door/entries',
     {
       schema: {
+        summary: 'Older entries, and those since one',
+        produces: ['application/json'],
         params: DoorInPath,
         querystring: z.object({
           before: z.coerce.number().pipe(SeqSchema).optional(),
@@ -344,7 +421,13 @@ export const websiteRoutes = async ({
     '/door/:door/files/:id',
     {
       bodyLimit: FILE_LARGEST_BYTES + 1,
-      schema: { params: FileOfDoor, response: { 200: FileMentionSchema } },
+      schema: {
+        summary: 'Takes a file of the visitor',
+        refuses: ['door-closed', 'consent-needed', 'id-taken', ...pictureRefusals],
+        consumes: ['application/octet-stream'],
+        params: FileOfDoor,
+        response: { 200: FileMentionSchema },
+      },
       // Door, token, consent and limits are looked at before ten megabytes are read.
       onRequest: async (request) => {
         openDoorInPath(request);
@@ -365,7 +448,14 @@ export const websiteRoutes = async ({
 
   app.get(
     '/door/:door/files/:id',
-    { schema: { params: FileOfDoor, querystring: asThumbnail } },
+    {
+      schema: {
+        summary: 'A file of this conversation',
+        produces: ['*/*'],
+        params: FileOfDoor,
+        querystring: asThumbnail,
+      },
+    },
     async (request, reply) => {
       const { threadId } = threadOf(request);
       const file = files.find(request.params.id);
