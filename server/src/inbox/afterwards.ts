@@ -48,7 +48,7 @@ export const createAfterwards = (services: {
 
   /** All of it for these entries, and how far it is, at once. */
   const doAll = (entries: readonly Entry[]): void =>
-    store.atOnce(() => {
+    store.derive(() => {
       for (const one of all) one(entries);
       store.afterwards.setMark(entries.at(-1)?.seq ?? 0);
     });

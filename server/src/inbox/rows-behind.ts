@@ -39,7 +39,7 @@ export const createRowsBehind = (services: {
 
   /** Writes some of `left` rows. When none is left, all are in step with what was written up to `upTo`. Gives how many are left. */
   const step = (left: number, upTo: number, most?: number): number =>
-    store.atOnce(() => {
+    store.derive(() => {
       store.conversations.settle(most);
       const stillLeft = most === undefined ? 0 : Math.max(0, left - most);
       if (stillLeft === 0) store.rowsBehind.setMark(upTo);

@@ -95,6 +95,15 @@ describe('what must happen outside', () => {
     expect(house.store.jobs.byKey('post 1')).toBeNull();
   });
 
+  it('has nobody look for it before it is due', async () => {
+    const looked = jest.spyOn(house.store.jobs, 'hasReady');
+    await add(1, 'post', house.clock.now() + second);
+    expect(looked).not.toHaveBeenCalled();
+    await later(second);
+    await until(() => (noted.length > 0 ? true : undefined));
+    expect(standIn.asked).toEqual(['post 1']);
+  });
+
   it('is told to end once its lease has run out', async () => {
     const signals: AbortSignal[] = [];
     const never = kindOf('never', {

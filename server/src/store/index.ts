@@ -76,7 +76,7 @@ export type { WayRecord } from './ways';
 
 /** Everything that is kept, one table a field; `atOnce` is the only way to write more than one thing. */
 export const createStore = (db: Db) => {
-  const atOnce = db.transaction((work: () => unknown) => work());
+  const inTransaction = db.transaction((work: () => unknown) => work());
   const doors = doorsTable(db);
   const threads = threadsTable(db);
   const conversations = conversationsTable(db);
@@ -84,6 +84,22 @@ export const createStore = (db: Db) => {
   const members = membersTable(db);
   const mail = mailTable(db);
   const remembering = [doors, threads, conversations, business, members, mail];
+
+  /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
+  const atOnce = <Result>(work: () => Result): Result => {
+    const undoWithin = db.inTransaction ? conversations.beginWithin() : null;
+    try {
+      const result = inTransaction.immediate(work) as Result;
+      if (!undoWithin) conversations.commit();
+      return result;
+    } catch (error) {
+      for (const table of remembering) table.forget();
+      if (undoWithin) undoWithin();
+      else conversations.rollBack();
+      throw error;
+    }
+  };
+
   return {
     business,
     members,
@@ -134,18 +150,19 @@ export const createStore = (db: Db) => {
     orders: ordersTable(db),
     shelf: shelfTable(db),
     search: searchTable(db),
-    /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
-    atOnce: <Result>(work: () => Result): Result => {
-      const undoWithin = db.inTransaction ? conversations.beginWithin() : null;
+    atOnce,
+    /**
+     * The same without waiting for the disk, for what can be found again from what is there: where the power fails
+     * before the next transaction that is waited for, it never happened.
+     */
+    derive: <Result>(work: () => Result): Result => {
+      // Within a transaction it is waited for with that.
+      if (db.inTransaction) return atOnce(work);
+      db.pragma('synchronous = NORMAL');
       try {
-        const result = atOnce.immediate(work) as Result;
-        if (!undoWithin) conversations.commit();
-        return result;
-      } catch (error) {
-        for (const table of remembering) table.forget();
-        if (undoWithin) undoWithin();
-        else conversations.rollBack();
-        throw error;
+        return atOnce(work);
+      } finally {
+        db.pragma('synchronous = FULL');
       }
     },
     close: (): void => {

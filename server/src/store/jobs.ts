@@ -54,8 +54,12 @@ export const DEAD_PAGE = 50;
 export const jobsTable = (db: Db) => {
   /** Of which kinds some may be due that were not before. */
   let fresh = new Set<string>();
-  const note = (kind: string, { changes }: { changes: number }): void => {
-    if (changes > 0) fresh.add(kind);
+  const note = (
+    { kind, notBefore }: NewJob,
+    now: number,
+    { changes }: { changes: number },
+  ): void => {
+    if (changes > 0 && notBefore <= now) fresh.add(kind);
   };
   const values = `(key, kind, load, state, not_before, wait_ms, tries, lease, made_at, lane, belongs)
      VALUES (@key, @kind, @load, 'ready', @notBefore, @waitMs, 0, 0, @now, @lane, @belongs)`;
@@ -158,11 +162,11 @@ export const jobsTable = (db: Db) => {
   return {
     /** Adds what must happen; the same key twice is once. Call in the transaction of its cause. */
     add: (job: NewJob, now: number): void => {
-      note(job.kind, add.run(row(job, now)));
+      note(job, now, add.run(row(job, now)));
     },
     /** The same, where a later time for the same key takes the place of an earlier one. */
     schedule: (job: NewJob, now: number): void => {
-      note(job.kind, schedule.run(row(job, now)));
+      note(job, now, schedule.run(row(job, now)));
     },
     /** Of which kinds any came, or may be due now, since this was asked last. */
     tookNew: (): ReadonlySet<string> => {
