@@ -91,12 +91,8 @@ export const throughput = async (relay: Relay, count: number, seconds: number): 
   return perSecond;
 };
 
-/** How long each message takes from a visitor's socket to the owner's, in milliseconds, at a steady rate. */
-export const trips = async (
-  relay: Relay,
-  perSecond: number,
-  seconds: number,
-): Promise<number[]> => {
+/** Messages at a steady rate through a relay, in rounds: two of them are measured in turns, on the same machine. */
+export const openTrips = async (relay: Relay) => {
   const owner = await relay.connectOwner();
   const visitors = await Promise.all(Array.from({ length: 50 }, relay.connectVisitor));
   const sent = new Map<string, number>();
@@ -105,16 +101,22 @@ export const trips = async (
     const at = sent.get(id);
     if (at !== undefined) took.push(performance.now() - at);
   });
-  const total = perSecond * seconds;
-  const start = performance.now();
-  for (let index = 0; index < total; index += 1) {
-    const dueMs = start + (index * 1_000) / perSecond - performance.now();
-    if (dueMs > 0) await new Promise((resolve) => setTimeout(resolve, dueMs));
-    const id = newId();
-    sent.set(id, performance.now());
-    visitors[index % visitors.length]?.send(relay.message(id, text));
-  }
-  await new Promise((resolve) => setTimeout(resolve, 1_000));
-  for (const socket of [...visitors, owner]) socket.terminate();
-  return took;
+  return {
+    /** How long each took from a visitor's socket to the owner's so far, in milliseconds. */
+    took,
+    round: async (perSecond: number, seconds: number): Promise<void> => {
+      const start = performance.now();
+      for (let index = 0; index < perSecond * seconds; index += 1) {
+        const dueMs = start + (index * 1_000) / perSecond - performance.now();
+        if (dueMs > 0) await new Promise((resolve) => setTimeout(resolve, dueMs));
+        const id = newId();
+        sent.set(id, performance.now());
+        visitors[index % visitors.length]?.send(relay.message(id, text));
+      }
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    },
+    end: (): void => {
+      for (const socket of [...visitors, owner]) socket.terminate();
+    },
+  };
 };

@@ -1,3 +1,5 @@
+import { fork } from 'node:child_process';
+import { once } from 'node:events';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import type { NetworkDoor } from '@porch/contract/doors';
@@ -66,28 +68,21 @@ const handAll = async (port: number, hooks: readonly Hook[]): Promise<number[]> 
   const start = performance.now();
   const took: Promise<number>[] = [];
   for (const [index, hook] of hooks.entries()) {
-    const dueMs = start + (index * OVER_MS) / hooks.length - performance.now();
+    const dueMs = start + (index * OVER_MS) / WEBHOOKS - performance.now();
     if (dueMs > 1) await new Promise((resolve) => setTimeout(resolve, dueMs));
     took.push(hand(port, hook, agent));
   }
-  const all = (await Promise.all(took)).sort((a, b) => a - b);
+  const all = await Promise.all(took);
   agent.destroy();
   return all;
 };
 
 /** Hands over all of them at once, over 500 connections. */
-const handAtOnce = async (port: number, hooks: readonly Hook[]): Promise<void> => {
+export const handAtOnce = async (port: number, hooks: readonly Hook[]): Promise<void> => {
   const agent = new Agent({ keepAlive: true, maxSockets: 500 });
   await Promise.all(hooks.map((hook) => hand(port, hook, agent)));
   agent.destroy();
 };
-
-/** What the baseline takes of the same bodies. */
-export const bareHooks = (port: number, hooks: readonly Hook[]): Promise<number[]> =>
-  handAll(
-    port,
-    hooks.map((hook) => ({ ...hook, path: '/in' })),
-  );
 
 /** How many messages of networks a house has taken. */
 export const inboundsIn = (dataDir: string): number => {
@@ -105,6 +100,9 @@ interface Told {
   door: string;
 }
 
+/** Notes how long the visitor waits while something is done. */
+type Beside = <Result>(work: () => Promise<Result>) => Promise<Result>;
+
 /**
  * What four networks hand over while a hundred panels are open and one visitor talks: how long that visitor waits to be
  * acknowledged, before and meanwhile.
@@ -112,7 +110,7 @@ interface Told {
 const besideTalker = async (
   { listening: port, cookie, door }: Told,
   count: number,
-  handOver: (hooks: readonly Hook[]) => Promise<unknown>,
+  handOver: (hooks: readonly Hook[], beside: Beside) => Promise<unknown>,
 ) => {
   const origin = `http://127.0.0.1:${port}`;
   const ask = async <Answer>(method: string, path: string, body?: object): Promise<Answer> => {
@@ -146,29 +144,51 @@ const besideTalker = async (
     sent.set(id, performance.now());
     talker.send(relay.message(id, 'Is somebody there?'));
   }, EVERY_MS);
-  const acknowledged = async (work: () => Promise<unknown>): Promise<number[]> => {
-    acks = [];
-    await work();
-    return [...acks].sort((a, b) => a - b);
-  };
-  const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-  const idle = await acknowledged(() => pause(3_000));
-  const busy = await acknowledged(() => handOver(hooks));
+  const noting =
+    (into: number[]): Beside =>
+    async (work) => {
+      acks = [];
+      const result = await work();
+      into.push(...acks);
+      return result;
+    };
+  const idle: number[] = [];
+  await noting(idle)(() => new Promise((resolve) => setTimeout(resolve, 3_000)));
+  const busy: number[] = [];
+  await handOver(hooks, noting(busy));
   clearInterval(talk);
+  for (const all of [idle, busy]) all.sort((a, b) => a - b);
   for (const socket of [...panels, talker]) socket.terminate();
   const unique = new Set(hooks.map(({ path, body }) => path + (/hook-\d+/.exec(body)?.[0] ?? '')));
   return { idle, busy, hooks, unique: unique.size };
 };
 
-/** Two thousand within ten seconds; `took`: how long each of them was not acknowledged. */
-export const burst = async (told: Told) => {
-  let took: number[] = [];
-  const beside = await besideTalker(told, WEBHOOKS, async (hooks) => {
-    took = await handAll(told.listening, hooks);
+/**
+ * Two thousand within ten seconds, and the same bodies to the baseline, a second's worth in turns. `took`: how long each
+ * waited to be acknowledged by ours and by the baseline, in the order in which they were handed over.
+ */
+export const burst = async (told: Told, barePort: number) => {
+  const took: [ours: number[], bare: number[]] = [[], []];
+  const secondsWorth = (WEBHOOKS * 1_000) / OVER_MS;
+  const beside = await besideTalker(told, WEBHOOKS, async (hooks, noting) => {
+    for (let from = 0; from < hooks.length; from += secondsWorth) {
+      const some = hooks.slice(from, from + secondsWorth);
+      const plain = some.map((hook) => ({ ...hook, path: '/in' }));
+      took[1].push(...(await handAll(barePort, plain)));
+      took[0].push(...(await noting(() => handAll(told.listening, some))));
+    }
   });
   return { ...beside, took };
 };
 
 /** Three times as many, all at once. */
 export const flood = (told: Told) =>
-  besideTalker(told, 3 * WEBHOOKS, (hooks) => handAtOnce(told.listening, hooks));
+  besideTalker(told, 3 * WEBHOOKS, async (hooks, noting) => {
+    const other = fork('server/dist/bench/hooks-at-once.js');
+    await once(other, 'spawn');
+    await noting(async () => {
+      other.send({ port: told.listening, hooks });
+      await once(other, 'message');
+    });
+    other.kill();
+  });

@@ -2,7 +2,7 @@
 import { buildForNode } from './build-for-node.mjs';
 
 await Promise.all(
-  ['main', 'porch', 'bare', 'bare-hooks', 'attack'].map((name) =>
+  ['main', 'porch', 'bare', 'bare-hooks', 'hooks-at-once', 'attack'].map((name) =>
     buildForNode(`bench/${name}.ts`, 'server/dist/bench', { isLean: true }),
   ),
 );

@@ -7,7 +7,12 @@ import fastifySwagger from '@fastify/swagger';
 import fastifyWebsocket from '@fastify/websocket';
 import type { Refusal } from '@porch/contract/errors';
 import { SOCKET_FRAME_LARGEST_BYTES } from '@porch/contract/visitor';
-import Fastify, { type FastifyInstance, type FastifyReply, LogController } from 'fastify';
+import Fastify, {
+  type FastifyInstance,
+  type FastifyReply,
+  type FastifyRequest,
+  LogController,
+} from 'fastify';
 import {
   serializerCompiler,
   validatorCompiler,
@@ -47,8 +52,10 @@ import { picturesRoutes } from './pictures/plugin';
 import { promisesRoutes } from './promises/plugin';
 import { handleErrors } from './refused';
 import { repliesRoutes } from './replies/plugin';
+import { addressKey } from './security/addresses';
 import { inGoodTime } from './security/bodies';
 import { boundConnected } from './security/connections';
+import { createGate } from './security/gate';
 import { everywhere, overTls } from './security/headers';
 import { createProxyWatch, isOverTls, type ProxyProblem, proxyDetails } from './security/proxy';
 import type { App, Routing, Services } from './services';
@@ -159,6 +166,13 @@ const keepProxyFinding = (
   }
 };
 
+/** Whose a request is: of a network's door, for two networks may share an address, or of whoever is at an address. */
+const laneOf = ({ url, ip }: FastifyRequest, { doors }: Services['store']): string => {
+  const [, door] = /^\/in\/([^/?]+)/.exec(url) ?? [];
+  // A door that there is not is no lane of its own: whoever makes them up would have as many as they like.
+  return door && doors.byPublicId(door) ? `in ${door}` : addressKey(ip);
+};
+
 /** Puts the server together without listening: tests talk to it through `inject`. */
 export const buildApp = async (
   settings: Settings,
@@ -203,6 +217,10 @@ export const buildApp = async (
   const atStart = proxies.problem();
   if (atStart) app.log.error(proxyDetails[atStart]);
   keepProxyFinding(services, atStart);
+  const gate = createGate();
+  app.addHook('onRequest', (request, _reply, done) =>
+    gate.enter(() => laneOf(request, services.store), done),
+  );
   app.addHook('onRequest', async ({ raw }) => proxies.look(raw.headers, raw.socket.remoteAddress));
   handleErrors(app, services.disk, services.report);
   const onEach = isOverTls(settings) ? { ...everywhere, ...overTls } : everywhere;

@@ -1,6 +1,7 @@
 import { isCannotWrite } from '../disk/disk';
 import type { News } from '../live/hub';
 import type { Store } from '../store';
+import { createTurns } from '../turns';
 
 /** What a piece of work on the data gives back: an answer, and what others should hear of it. */
 export interface Written<Result> {
@@ -26,44 +27,6 @@ type Outcome = { written: Written<unknown> } | { error: unknown };
 const newsOf = (outcomes: readonly Outcome[]): News[] =>
   outcomes.flatMap((outcome) => ('written' in outcome ? outcome.written.news : []));
 
-/** What waits, by whose it is: one of each in turn, each in the order in which it came. */
-const createTurns = () => {
-  const lanes = new Map<string, Waiting[]>();
-  /** How far each lane has been taken; shifting a long list each time would copy it. */
-  const taken = new Map<string, number>();
-
-  const next = (): Waiting | null => {
-    for (const [lane, waiting] of lanes) {
-      const at = taken.get(lane) ?? 0;
-      const one = waiting[at];
-      // Whoever had a turn stands behind all others.
-      lanes.delete(lane);
-      if (at + 1 < waiting.length) {
-        lanes.set(lane, waiting);
-        taken.set(lane, at + 1);
-      } else {
-        taken.delete(lane);
-      }
-      return one ?? null;
-    }
-    return null;
-  };
-
-  return {
-    isEmpty: (): boolean => lanes.size === 0,
-    add: (lane: string, one: Waiting): void => {
-      const waiting = lanes.get(lane);
-      if (waiting) waiting.push(one);
-      else lanes.set(lane, [one]);
-    },
-    next,
-    /** Puts all that waits there. */
-    empty: (into: Waiting[]): void => {
-      for (let one = next(); one; one = next()) into.push(one);
-    },
-  };
-};
-
 /**
  * Writes that come in at the same moment share one transaction, and so one wait for the disk. When one of
  * them is refused all are done anew, each in a savepoint of its own, so that it takes no other with it. What is more
@@ -76,7 +39,7 @@ export const createBatch = (
   publish: (news: News[], isHouse: boolean) => void,
   report: (error: unknown) => void,
 ) => {
-  const turns = createTurns();
+  const turns = createTurns<Waiting>();
 
   const together = ({ work }: Waiting): Outcome => {
     try {
