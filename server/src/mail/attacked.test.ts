@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { dirname } from 'node:path';
+import { MAIL_LARGEST_BYTES } from '@porch/contract/mail';
 import { builtScript } from '../../test-kit/built';
 import { type MailHouse, openMailHouse } from '../../test-kit/mailed';
 import { until } from '../../test-kit/panel';
@@ -66,7 +67,33 @@ describe('mail that comes from anybody', () => {
     for (let nth = 0; nth < 12; nth += 1) {
       const client = await openClient(here.ours);
       await client.toData();
+      // Of all of them more than one address may have in memory at a time.
+      await new Promise((sent) => client.socket.write(Buffer.alloc(MAIL_LARGEST_BYTES / 2), sent));
       client.socket.destroy();
+    }
+    // What they had is free again: the largest mail that is taken has room.
+    const large = await openClient(here.ours);
+    await large.toData();
+    const heardBefore = large.heard.length;
+    large.socket.write(Buffer.alloc(MAIL_LARGEST_BYTES - 10_000));
+    large.socket.write('\r\n.\r\n');
+    await until(() => large.heard[heardBefore]);
+    expect(large.heard[heardBefore]).not.toContain('4.3.2');
+    large.socket.destroy();
+    expect(await writes('Honest')).toMatch(/^250/);
+    expect(texts()).toContain('Honest');
+  });
+
+  it('is not taken where its client is cut off before the end of it, however that ends', async () => {
+    for (const cut of ['destroy', 'resetAndDestroy', 'end'] as const) {
+      const client = await openClient(here.ours);
+      await client.toData();
+      const head = [`From: ${wren}`, `To: ${HELLO}`, 'Subject: half', 'Message-ID: <h@x.example>'];
+      await new Promise((sent) =>
+        client.socket.write(['', ...head, '', 'Half of what was to be s'].join('\r\n'), sent),
+      );
+      client.socket[cut]();
+      await until(() => client.socket.closed || undefined);
     }
     expect(await writes('Honest')).toMatch(/^250/);
     expect(texts()).toEqual(['Honest']);
