@@ -114,6 +114,20 @@ describe('mail that comes from anybody', () => {
     again.socket.destroy();
   });
 
+  it('is heard from whoever has written before while strangers from many addresses hold all that strangers may', async () => {
+    expect(await writes('Honest')).toMatch(/^250/);
+    const strangers = await Promise.all(
+      Array.from({ length: 110 }, (_none, nth) =>
+        openClient(here.ours, `127.0.1.${1 + Math.floor(nth / 10)}`),
+      ),
+    );
+    const isIn = strangers.filter(({ heard }) => heard[0]?.startsWith('220'));
+    expect(isIn).toHaveLength(70);
+    expect(await writes('Honest again')).toMatch(/^250/);
+    expect(texts()).toEqual(['Honest', 'Honest again']);
+    for (const { socket } of strangers) socket.destroy();
+  });
+
   it('is noted as what cannot be read where reading it takes too much, and the next one comes', async () => {
     const parts = Array.from(
       { length: 1_001 },
