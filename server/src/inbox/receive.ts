@@ -24,6 +24,7 @@ import {
   toMention,
   type Writer,
 } from '../store';
+import { createMemo } from '../store/memo';
 import type { Write, Written } from './batch';
 import type { Claims } from './claims';
 import type { Persons } from './persons';
@@ -46,6 +47,7 @@ export interface Circumstances {
 }
 
 const SUBJECT_LONGEST = 200;
+const WAY_KEYS_MOST = 1_000;
 /** Among so many entries is what somebody said last. */
 const ENOUGH_LOOKED_BACK = 40;
 
@@ -78,6 +80,8 @@ export const createReceive = (services: {
 }) => {
   const { store, clock, record, write, lamp, persons, claims } = services;
   const reusedIds = createReusedIds(services);
+  // What a number is written like is worked out once, not with each message from it.
+  const wayKeys = createMemo<string>(WAY_KEYS_MOST);
 
   const conversationOf = (thread: ThreadRecord | null): ConversationRecord | null =>
     thread?.conversationId ? store.conversations.byId(thread.conversationId) : null;
@@ -162,7 +166,10 @@ export const createReceive = (services: {
 
   /** Whoever has been proven to be reached so before is the same person. */
   const joinProven = (thread: ThreadRecord, { kind, address }: ProvenWay): News[] => {
-    const key = wayKey(kind, address, store.business.read()?.country ?? '');
+    const country = store.business.read()?.country ?? '';
+    const asked = `${kind} ${country} ${address}`;
+    const key = wayKeys.get(asked) ?? wayKey(kind, address, country);
+    wayKeys.put(asked, key);
     const others = store.ways.provenBy(kind, key).map(({ threadId }) => threadId);
     const way = { threadId: thread.id, kind, key, address, source: 'proven' as const };
     store.ways.write({ ...way, at: clock.now() });

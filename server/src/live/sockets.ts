@@ -73,10 +73,13 @@ const gather = (socket: WebSocket): void => {
   if (!below?.cork || gathering.has(socket)) return;
   gathering.add(socket);
   below.cork();
-  setImmediate(() => {
-    gathering.delete(socket);
-    below.uncork();
-  });
+  // Once all is done that follows from this without waiting for anything, and before whatever comes in next.
+  queueMicrotask(() =>
+    process.nextTick(() => {
+      gathering.delete(socket);
+      below.uncork();
+    }),
+  );
 };
 
 /** Sends if anybody is still there and reads; what is lost here is asked for again by seq. */
@@ -86,6 +89,11 @@ export const sendTo = (socket: WebSocket, text: string, unreadMostBytes: number)
     socket.terminate();
     return;
   }
-  gather(socket);
   socket.send(text);
+};
+
+/** The same, together with whatever else is sent to it in this turn. */
+export const sendGathered = (socket: WebSocket, text: string, unreadMostBytes: number): void => {
+  gather(socket);
+  sendTo(socket, text, unreadMostBytes);
 };

@@ -1,7 +1,7 @@
 import type { WebSocket } from '@fastify/websocket';
 import { FromVisitorSchema } from '@porch/contract/visitor';
 import type { FastifyRequest } from 'fastify';
-import { closing, listen, sendTo, UNREAD_MOST_BYTES } from '../../live/sockets';
+import { closing, listen, sendGathered, UNREAD_MOST_BYTES } from '../../live/sockets';
 import { createBuckets } from '../../security/bucket';
 import type { Routing } from '../../services';
 import type { DoorRecord } from '../../store';
@@ -17,7 +17,7 @@ export const servePanel = (
   const { panelWordsAMinute } = settings.limits;
   const words = createBuckets(services.clock, panelWordsAMinute, 60_000);
   const talk = openTalk(services, door, request.ip, (message) =>
-    sendTo(socket, JSON.stringify(message), UNREAD_MOST_BYTES.panel),
+    sendGathered(socket, JSON.stringify(message), UNREAD_MOST_BYTES.panel),
   );
   const disconnect = services.connections.add(request.ip);
   listen(socket, request.log, FromVisitorSchema, {
