@@ -538,6 +538,28 @@ describe('the doorbell', () => {
       expect(push.taken().map(({ load }) => load)).toMatchObject([{ words: 'Three', unread: 3 }]);
     });
 
+    it.each([
+      ['is being tried', true],
+      ['is to be tried again', false],
+    ])(
+      'rings at once for the first message after an outage, also while the one before it %s',
+      async (_while, isTried) => {
+        await ringsOnce();
+        await push.addDevice(house, maren, 'maren-phone');
+        push.answerAlways('maren-phone', { status: 503 });
+        const wren = await visit(house, door.publicId, 'wren');
+        await wren.say('One');
+        await passUntil(() => push.came.length >= 5);
+        if (!isTried) await until(() => (house.store.jobs.isAnyLeased() ? undefined : true));
+        push.answerAlways('maren-phone', null);
+        await wren.say('Two');
+        // No time passes.
+        await until(() => push.taken()[0]);
+        await atRest();
+        expect(push.taken().map(({ load }) => load)).toMatchObject([{ words: 'Two', unread: 2 }]);
+      },
+    );
+
     it('gives a ring up after four hours and says why, without a word among the things that died', async () => {
       const id = await push.addDevice(house, maren, 'maren-phone');
       push.answerAlways('maren-phone', { status: 500 });

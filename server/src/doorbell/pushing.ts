@@ -165,6 +165,12 @@ export const createPushing = (services: {
           return failed(job, ended.why);
       }
     },
+    // The newer word may have come while this one was being tried.
+    later: (job) => {
+      const lane = pushLaneOf(job);
+      if (lane !== null && store.jobs.isAnyBehind(lane)) store.jobs.dropWaiting(lane);
+      return nothing;
+    },
     buried: failed,
   };
 };

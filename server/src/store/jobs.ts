@@ -127,8 +127,9 @@ export const jobsTable = (db: Db) => {
      WHERE belongs >= @belongs AND belongs < @belongs || '!' AND wait_ms > 0
        AND state = 'ready' AND why IS NOT NULL`,
   );
-  const dropWaiting = db.prepare(
-    `DELETE FROM jobs WHERE lane = ? AND state <> 'dead' AND state = 'ready' AND tries > 0`,
+  const dropWaiting = db.prepare<[string], { kind: string }>(
+    `DELETE FROM jobs WHERE lane = ? AND state <> 'dead' AND state = 'ready' AND tries > 0
+     RETURNING kind`,
   );
   const dead = db.prepare<[number, number], DeadJob>(
     `SELECT ${columns}, why, died_at AS diedAt FROM jobs
@@ -224,7 +225,8 @@ export const jobsTable = (db: Db) => {
     isAnyBehind: (lane: string): boolean => anyBehind.get(lane) !== undefined,
     /** Forgets what was tried and waits in a lane: something newer takes its place. What is on its way goes on. */
     dropWaiting: (lane: string): void => {
-      dropWaiting.run(lane);
+      // What stood behind it is the first now, and may be due.
+      for (const { kind } of dropWaiting.all(lane)) fresh.add(kind);
     },
     bury: ({ id, lease }: JobRecord, why: string, now: number): boolean =>
       bury.run({ id, lease, why, now }).changes > 0,
