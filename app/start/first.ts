@@ -15,9 +15,11 @@ const begin = (): void => {
   }
 };
 
-before?.addEventListener('click', ({ target }) => {
-  const row = (target as Element).closest<HTMLElement>('[data-talk]');
-  if (!row) return;
+before?.addEventListener('click', (event) => {
+  const row = (event.target as Element).closest<HTMLElement>('[data-talk]');
+  // Opened in another tab it is the browser's.
+  if (!row || event.metaKey || event.ctrlKey || event.shiftKey) return;
+  event.preventDefault();
   before.dataset.tapped = row.dataset.talk;
   row.classList.add('tapped');
 });

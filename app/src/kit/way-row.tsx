@@ -4,21 +4,23 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from './text';
 import { touch } from './theme/sizes';
 import { useTheme } from './theme/use-theme';
+import { wayTo } from './way';
 
 /** A way on from a list: what lies there, and a line about it. */
 export const WayRow = (props: {
   title: string;
   more: string;
   icon: ReactNode;
-  role: 'link' | 'button';
-  press: () => void;
+  /** Where it leads, or what it does. */
+  to: string | (() => void);
 }) => {
   const theme = useTheme();
   return (
     <Pressable
-      role={props.role}
+      {...(typeof props.to === 'string'
+        ? wayTo(props.to)
+        : { role: 'button' as const, onPress: props.to })}
       aria-label={`${props.title}, ${props.more}`}
-      onPress={props.press}
       style={[styles.way, { borderColor: theme.seam }]}
     >
       <View style={styles.icon}>{props.icon}</View>

@@ -5,6 +5,7 @@ import { Text } from '../../kit/text';
 import { touch } from '../../kit/theme/sizes';
 import { useTheme } from '../../kit/theme/use-theme';
 import { useWide } from '../../kit/theme/use-wide';
+import { wayTo } from '../../kit/way';
 import { showBadge } from '../live/alerts';
 import { useLive } from '../live/store';
 import { useLateFollowUps } from '../session/follow-ups';
@@ -37,9 +38,8 @@ const Places = () => {
         return (
           <Pressable
             key={path}
-            role="link"
+            {...wayTo(path)}
             aria-current={isHere ? 'page' : undefined}
-            onPress={() => router.navigate(path)}
             style={[
               styles.place,
               isWide ? null : styles.quarter,

@@ -1,6 +1,6 @@
 import type { Door } from '@porch/contract/doors';
 import { useState } from 'react';
-import { Linking, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
 import { Copy, Row } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
@@ -33,7 +33,7 @@ export const PutUp = ({ door }: { door: Door }) => {
               look="bare"
               role="link"
               label={words().openLink}
-              onPress={() => void Linking.openURL(door.link)}
+              {...{ href: door.link, hrefAttrs: { target: '_blank', rel: 'noopener' } }}
             />
           </Row>
         </>

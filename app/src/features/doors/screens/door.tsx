@@ -1,7 +1,7 @@
 import type { Door } from '@porch/contract/doors';
 import type { House } from '@porch/contract/house';
 import { router } from 'expo-router';
-import { Image, Linking, StyleSheet, View } from 'react-native';
+import { Image, StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Empty, RowsComing } from '../../../kit/states';
@@ -22,6 +22,7 @@ const CODE_PX = 180;
 
 const Code = ({ door }: { door: Door }) => {
   const at = (kind: 'png' | 'svg'): string => `/api/doors/${door.id}/qr.${kind}`;
+  const out = (kind: 'png' | 'svg') => ({ href: at(kind), hrefAttrs: { download: true } });
   return (
     <Section title={words().code}>
       <Text kind="second" tone="slate">
@@ -31,8 +32,8 @@ const Code = ({ door }: { door: Door }) => {
         <Image source={{ uri: at('svg') }} style={styles.code} alt="" />
       </View>
       <Row>
-        <Button role="link" label={words().png} onPress={() => void Linking.openURL(at('png'))} />
-        <Button role="link" label={words().svg} onPress={() => void Linking.openURL(at('svg'))} />
+        <Button role="link" label={words().png} {...out('png')} />
+        <Button role="link" label={words().svg} {...out('svg')} />
       </Row>
     </Section>
   );

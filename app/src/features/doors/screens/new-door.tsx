@@ -111,10 +111,9 @@ export const NewDoor = () => {
           <View role="group" aria-label={words().newKind}>
             <WayRow
               icon={<DoorPlate />}
-              role="button"
               title={words().newSite}
               more={words().newSiteMore}
-              press={() => choose(SITE)}
+              to={() => choose(SITE)}
             />
             {kinds.map(({ kind, plate }) => {
               const said = networkWords(kind);
@@ -122,10 +121,9 @@ export const NewDoor = () => {
                 <WayRow
                   key={kind}
                   icon={<DoorPlate plate={plate} />}
-                  role="button"
                   title={said.name}
                   more={said.more}
-                  press={() => choose(kind)}
+                  to={() => choose(kind)}
                 />
               ) : null;
             })}

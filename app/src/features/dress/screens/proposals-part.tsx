@@ -1,11 +1,11 @@
 import type { CardProposal } from '@porch/contract/cards';
-import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { corner } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { useCardProposals } from '../data/card-proposals';
 import { words } from '../words';
 
@@ -32,9 +32,8 @@ const Proposal = (props: { proposal: CardProposal; make: () => void }) => {
         <Button
           key={`${conversationId} ${at}`}
           look="bare"
-          role="link"
+          {...wayTo(`/line/${conversationId}`)}
           label={`“${inBrief(text)}”`}
-          onPress={() => router.navigate(`/line/${conversationId}`)}
           style={styles.message}
         />
       ))}

@@ -1,6 +1,5 @@
 import type { OwedShown } from '@porch/contract/follow-ups';
 import { type DueGroup, dueGroupOf, dueGroups } from '@porch/core/promises';
-import { router } from 'expo-router';
 import { Suspense, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
@@ -9,6 +8,7 @@ import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords, spanInWords } from '../../../kit/times';
+import { wayTo } from '../../../kit/way';
 import { offerUndo } from '../../../shell/frame/undo';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useDoorFacts, useHouse, useZone } from '../../../shell/session/house';
@@ -69,7 +69,7 @@ const OwedRow = ({ owed, change }: { owed: OwedShown; change: (owed: OwedShown) 
   };
   return (
     <View role="listitem" style={[styles.row, { borderColor: theme.seam }]}>
-      <Pressable role="link" onPress={() => router.navigate(`/line/${row.id}`)} style={styles.told}>
+      <Pressable {...wayTo(`/line/${row.id}`)} style={styles.told}>
         <DoorPlate plate={doorFacts(row.doorId)?.plate} />
         <View style={styles.grow}>
           <View style={styles.top}>

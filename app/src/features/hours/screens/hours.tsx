@@ -1,7 +1,6 @@
 import type { Door } from '@porch/contract/doors';
 import type { Hours as HoursData } from '@porch/contract/hours';
 import type { OpeningHours, Spans } from '@porch/core/hours/opening';
-import { router } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
@@ -10,6 +9,7 @@ import { Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { HousePage } from '../../../shell/frame/house-page';
 import { useHouse } from '../../../shell/session/house';
 import { useHoursWay } from '../../lamp/parts/hours-way';
@@ -39,9 +39,8 @@ const DoorsPart = ({ doors, hours }: { doors: readonly Door[]; hours: HoursData 
         return (
           <Pressable
             key={id}
-            role="link"
+            {...wayTo(`/house/hours?door=${id}`)}
             aria-label={`${name}, ${more}`}
-            onPress={() => router.navigate(`/house/hours?door=${id}`)}
             style={[styles.door, { borderColor: theme.seam }]}
           >
             <View style={styles.grow}>

@@ -35,14 +35,6 @@ import { words } from '../words';
 import { Checklist } from './checklist';
 import { DeadJobs } from './dead-jobs';
 
-/** A way to what lies behind the House screen: what it is, and a line about it. */
-const Way = ({
-  to,
-  ...shown
-}: Omit<Parameters<typeof WayRow>[0], 'role' | 'press'> & {
-  to: Parameters<typeof router.navigate>[0];
-}) => <WayRow {...shown} role="link" press={() => router.navigate(to)} />;
-
 const ChoiceTick = ({ choice, label }: { choice: Choice; label: string }) => {
   const isOn = useChoice(choice);
   return <Tick label={label} isOn={isOn} onChange={(next) => choose(choice, next)} />;
@@ -104,7 +96,7 @@ const Ways = ({ house }: { house: HouseData }) => {
     <>
       <Section title={words().places.doors}>
         {doors.map((door) => (
-          <Way
+          <WayRow
             key={door.id}
             title={door.name}
             more={doorInWords(door, now, zone)}
@@ -123,7 +115,7 @@ const Ways = ({ house }: { house: HouseData }) => {
         ) : null}
       </Section>
       <View>
-        <Way
+        <WayRow
           title={words().places.business}
           more={words().places.businessMore}
           icon={
@@ -136,42 +128,42 @@ const Ways = ({ house }: { house: HouseData }) => {
           }
           to="/house/business"
         />
-        <Way
+        <WayRow
           {...hours}
           icon={<CalendarClock size={26} color={theme.ink} aria-hidden />}
           to="/house/hours"
         />
-        <Way
+        <WayRow
           title={words().places.team}
           more={words().places.teamMore(here.length)}
           icon={<Face name={`${here.length}`} pictureId={null} size={36} />}
           to="/house/team"
         />
-        <Way
+        <WayRow
           title={words().places.me}
           more={me.publicName || me.name}
           icon={<Face name={me.name} pictureId={me.pictureId} size={36} />}
           to="/house/me"
         />
-        <Way
+        <WayRow
           {...bells.doorbell}
           icon={<Bell size={26} color={theme.ink} aria-hidden />}
           to="/house/doorbell"
         />
-        <Way
+        <WayRow
           title={words().places.replies}
           more={words().places.repliesMore}
           icon={<NotebookText size={26} color={theme.ink} aria-hidden />}
           to="/house/replies"
         />
-        <Way
+        <WayRow
           title={words().places.shelf}
           more={words().places.shelfMore}
           icon={<LibraryBig size={26} color={theme.ink} aria-hidden />}
           to="/house/shelf"
         />
         {me.role === 'owner' ? (
-          <Way
+          <WayRow
             title={words().places.orders}
             more={words().places.ordersMore}
             icon={<Package size={26} color={theme.ink} aria-hidden />}
@@ -179,13 +171,13 @@ const Ways = ({ house }: { house: HouseData }) => {
           />
         ) : null}
         {me.role === 'owner' ? (
-          <Way
+          <WayRow
             {...mailWay()}
             icon={<Mail size={26} color={theme.ink} aria-hidden />}
             to="/house/mail"
           />
         ) : null}
-        <Way
+        <WayRow
           {...bells.install}
           icon={<Smartphone size={26} color={theme.ink} aria-hidden />}
           to="/house/install"

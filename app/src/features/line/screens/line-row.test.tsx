@@ -57,7 +57,7 @@ describe('a row of the line', () => {
   it('opens when it is pressed, and shows what can be done when it is pressed long', async () => {
     const done = await draw(rowOf(said), 2 * minute);
     const row = screen.getByLabelText(/^Somebody/);
-    await fireEvent.press(row);
+    await fireEvent.press(row, { nativeEvent: {}, preventDefault: () => undefined });
     expect(done).toEqual(['open']);
     expect(screen.queryByText('Wrap up')).toBeNull();
     await fireEvent(row, 'longPress');

@@ -9,6 +9,7 @@ import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords, spanInWords } from '../../../kit/times';
+import { wayTo } from '../../../kit/way';
 import { kitWords } from '../../../kit/words';
 import { useIsTyping } from '../../../shell/live/use-is-typing';
 import { useAsTimeGoes } from '../../../shell/live/use-now';
@@ -140,12 +141,11 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
     >
       <Animated.View style={{ transform: [{ translateX: x }] }}>
         <Pressable
-          role="link"
+          {...wayTo(`/line/${row.id}`, () => deeds.open(row))}
           // Known by it while it stands there before the app: see shell/start.
           {...{ dataSet: { talk: row.id } }}
           aria-label={label}
           aria-current={isChosen ? 'page' : undefined}
-          onPress={() => deeds.open(row)}
           onLongPress={() => setDrawn(true)}
           style={styles.row}
         >

@@ -20,11 +20,10 @@ export const PersonChoices = (props: {
         <PersonRow
           key={row.id}
           row={row}
-          role="button"
           when={momentInWords(row.state.lastAt, now, zone)}
           said={lastSaid(row)}
           lines={1}
-          press={() => props.choose(row)}
+          to={() => props.choose(row)}
         />
       ))}
     </View>

@@ -3,25 +3,27 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { useDoorFacts } from '../../../shell/session/house';
 import { RowName } from './row-name';
 
 /** Somebody as they are found in a list: who, when, and words by which to know them. */
 export const PersonRow = (props: {
   row: Row;
-  role: 'link' | 'button';
   when: string;
   said: string;
   lines: number;
-  press: () => void;
+  /** Where it leads, or what it does. */
+  to: string | (() => void);
 }) => {
   const theme = useTheme();
   const doorFacts = useDoorFacts();
   return (
     <View role="listitem">
       <Pressable
-        role={props.role}
-        onPress={props.press}
+        {...(typeof props.to === 'string'
+          ? wayTo(props.to)
+          : { role: 'button' as const, onPress: props.to })}
         style={[styles.row, { borderColor: theme.seam }]}
       >
         <DoorPlate plate={doorFacts(props.row.doorId)?.plate} />

@@ -10,6 +10,7 @@ import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { HouseTop } from '../../../shell/frame/house-page';
 import { OwnWordsPart } from '../../writing/parts/own-words-part';
 import { useQuickReplies, useRepliesIndex } from '../data/replies';
@@ -25,9 +26,8 @@ const ReplyRow = ({ reply }: { reply: QuickReply }) => {
   ];
   return (
     <Pressable
-      role="link"
+      {...wayTo(`/house/reply/${reply.id}`)}
       aria-label={words().edit(reply.title)}
-      onPress={() => router.navigate(`/house/reply/${reply.id}`)}
       style={[styles.reply, { borderColor: theme.seam }]}
     >
       <ReplyInBrief reply={reply} lines={2} />

@@ -1,6 +1,5 @@
 import type { SearchPage } from '@porch/contract/line';
 import { searchableText } from '@porch/core/conversation';
-import { router } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
@@ -25,11 +24,10 @@ const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: strin
   return (
     <PersonRow
       row={row}
-      role="link"
       when={`${groupName(row.group)} · ${momentInWords(entry.at, now, zone)}`}
       said={saidBy(entry.kind === 'team-said', said)}
       lines={2}
-      press={() => router.navigate(`/line/${row.id}`)}
+      to={`/line/${row.id}`}
     />
   );
 };

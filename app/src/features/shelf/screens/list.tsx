@@ -13,6 +13,7 @@ import { Empty, Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { corner, touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { kitWords } from '../../../kit/words';
 import { HouseTop } from '../../../shell/frame/house-page';
 import { fileAddress } from '../../../shell/pictures/addresses';
@@ -37,9 +38,8 @@ const ThingRow = ({ thing }: { thing: ShelfShown }) => {
   const theme = useTheme();
   return (
     <Pressable
-      role="link"
+      {...wayTo(`/house/shelf/${thing.id}`)}
       aria-label={words().edit(thing.name)}
-      onPress={() => router.navigate(`/house/shelf/${thing.id}`)}
       style={[styles.thing, { borderColor: theme.seam }]}
     >
       {thing.picture ? (
