@@ -206,6 +206,11 @@ describe('a door to an open messenger', () => {
     // The same words again, on another day: the server calls them otherwise.
     wren.do({ to: shop, say: 'Is the bench open?', id: '1' });
     await becomes(() => said().filter((text) => text === 'Is the bench open?').length === 2);
+    // And directly one after the other.
+    for (const times of [1, 2]) {
+      wren.do({ to: shop, say: 'Hello?', id: '2' });
+      await becomes(() => said().filter((text) => text === 'Hello?').length === times);
+    }
   });
 
   it('shows what is encrypted as that, and no words that nobody wrote', async () => {
