@@ -36,6 +36,8 @@ const misplacedIn = (frame: Frame): Promise<string[]> =>
       'an item of no list': 'li:not(:is(ul, ol, menu) > li)',
       'a name without a role': ':is(div, span)[aria-label]:not([role])',
       'a block within a paragraph': `p :is(${blocks})`,
+      // Enter does nothing there, and no new tab opens.
+      'a link that leads nowhere': '[role="link"]:not([href]), a:not([href])',
     };
     return Object.entries(rules).flatMap(([rule, selector]) => {
       const [first, ...more] = document.querySelectorAll(selector);

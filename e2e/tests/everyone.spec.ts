@@ -222,6 +222,46 @@ test('links that let somebody in, and each shape of the door, are clean by axe',
   }
 });
 
+test('a conversation is opened, answered and left by keyboard alone, and opens in a tab of its own', async ({
+  browser,
+  porch,
+}) => {
+  const { say } = await visitorPhone(browser, porch);
+  await say('Is the bench open?');
+  const screen = await ownerPhone(browser, porch, { viewport: wide });
+  const row = screen.getByRole('link', { name: /^Somebody/ });
+  await expect(row).toBeVisible();
+  const address = await row.getAttribute('href');
+  const [tab] = await Promise.all([
+    screen.context().waitForEvent('page'),
+    row.click({ modifiers: ['ControlOrMeta'] }),
+  ]);
+  await expect(tab.getByRole('log')).toContainText('Is the bench open?');
+  expect(new URL(tab.url()).pathname).toBe(address);
+  expect(new URL(screen.url()).pathname).toBe('/line');
+  await tab.close();
+  const goTo = async (there: Locator): Promise<void> => {
+    for (let step = 0; step < 80; step += 1) {
+      if (await there.evaluate((element) => element === document.activeElement)) return;
+      await screen.keyboard.press('Tab');
+    }
+    await expect(there).toBeFocused();
+  };
+  await goTo(row);
+  await screen.keyboard.press('Enter');
+  await expect(screen.getByRole('log')).toContainText('Is the bench open?');
+  await goTo(screen.getByRole('textbox', { name: /answer/i }));
+  await screen.keyboard.type('It is.');
+  await goTo(screen.getByRole('button', { name: 'Send', exact: true }));
+  await screen.keyboard.press('Enter');
+  await expect(screen.getByRole('log')).toContainText('It is.');
+  for (const place of ['House', 'Search', 'Follow-ups'] as const) {
+    await goTo(screen.getByRole('navigation').getByRole('link', { name: place }));
+    await screen.keyboard.press('Enter');
+    await expect(screen.getByRole('heading', { level: 1, name: place })).toBeAttached();
+  }
+});
+
 test('the dressing room is used by keyboard alone', async ({ browser, porch }) => {
   const screen = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
   await screen.goto(`${porch.origin}/house/dress/${(await porch.door()).id}`);
