@@ -222,6 +222,38 @@ test('links that let somebody in, and each shape of the door, are clean by axe',
   }
 });
 
+test('the panel reads out what the team answers, and nothing that was said before', async ({
+  browser,
+  porch,
+}) => {
+  const { panel, say, page } = await visitorPhone(browser, porch);
+  await say('Is the bench open?');
+  const phone = await ownerPhone(browser, porch);
+  await openVisitor(phone, 'Is the bench');
+  await answer(phone, 'Until six today.');
+  await expect(panel.getByText('Until six today.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: /^Quillfern/ }).click();
+  await expect(panel.getByText('Until six today.')).toBeVisible();
+  const log = panel.getByRole('log');
+  await expect(log).toHaveAttribute('aria-live', 'polite');
+  // As a screen reader does: what is added to a live region while it is live.
+  await log.evaluate((region) => {
+    const heard: string[] = [];
+    Object.assign(window, { heard });
+    new MutationObserver((changes) => {
+      if (region.getAttribute('aria-live') !== 'polite') return;
+      for (const { addedNodes } of changes)
+        for (const node of addedNodes) heard.push(node.textContent ?? '');
+    }).observe(region, { childList: true, subtree: true });
+  });
+  await answer(phone, 'And from nine tomorrow.');
+  await expect(panel.getByText('And from nine tomorrow.')).toBeVisible();
+  const heard = await log.evaluate(() => (window as unknown as { heard: string[] }).heard);
+  expect(heard.join('\n')).toContain('And from nine tomorrow.');
+  expect(heard.join('\n')).not.toContain('Until six today.');
+});
+
 test('a conversation is opened, answered and left by keyboard alone, and opens in a tab of its own', async ({
   browser,
   porch,

@@ -182,6 +182,41 @@ test('signing in is readable and works before any of the app has come, and goes 
   await expect(slow.getByRole('button', { name: /^Porch light: Answering now/ })).toBeVisible();
 });
 
+test('a sign-in that is pressed while the app takes over is sent, once, and not by a later sign-in', async ({
+  browser,
+  porch,
+}) => {
+  const begin = async (password: string) => {
+    const page = await watched(await browser.newContext());
+    const letGo = await heldUp(page);
+    await page.goto(porch.origin);
+    await page.getByLabel('Email').fill(owner.email);
+    await page.getByLabel('Password').fill(password);
+    await page.getByRole('button', { name: 'Sign in' }).hover();
+    await page.mouse.down();
+    return { page, letGo };
+  };
+  const wrong = await begin('a wrong password');
+  await wrong.letGo();
+  await expect(wrong.page.getByRole('button', { name: 'Forgot the password?' })).toBeVisible();
+  await wrong.page.mouse.up();
+  await expect(wrong.page.getByRole('alert')).toContainText('do not fit together');
+
+  const { page, letGo } = await begin(owner.password);
+  const sent: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().endsWith('/api/sign-in')) sent.push(request.method());
+  });
+  await page.mouse.up();
+  await letGo();
+  await page.getByRole('link', { name: 'House' }).click();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await page.getByRole('button', { name: 'Forgot the password?' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  expect(sent).toEqual(['POST']);
+});
+
 test(
   'a newer app is told of, and takes no half-written answer with it',
   ownServer,

@@ -1,6 +1,7 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
 import type { CallBack, FileMention } from '@porch/core/conversation';
 import { Fragment } from 'preact';
+import { useEffect, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
 import { Face } from './face';
 import { Files } from './files';
@@ -157,6 +158,19 @@ const Greeting = ({ model: { greeting } }: { model: Model }) =>
     </li>
   );
 
+/** So long after more has come in above nothing is read out: all of that was said before. */
+const STILL_MS = 500;
+
+/** Whether what is added now is news: not what was said earlier, nor all of it at the beginning. */
+const useIsNews = (first: number | undefined): boolean => {
+  const [known, setKnown] = useState<number | undefined>();
+  useEffect(() => {
+    const timer = setTimeout(setKnown, STILL_MS, first);
+    return () => clearTimeout(timer);
+  }, [first]);
+  return known === first;
+};
+
 /** What was said, oldest first, and what still waits to be sent. */
 export const Roll = (props: {
   conversation: Conversation;
@@ -173,31 +187,34 @@ export const Roll = (props: {
     ? model.entries.findLastIndex(({ seq }) => seq <= greeting.after)
     : null;
   const isGreetedAt = (at: number): boolean => at === greetedAt;
+  const isNews = useIsNews(model.entries[0]?.seq);
   return (
-    <ol class="roll" aria-label={say('roll')}>
-      {model.hasOlder && (
-        <li>
-          <button type="button" class="plain" onClick={() => void conversation.showOlder()}>
-            {say('earlier')}
-          </button>
-        </li>
-      )}
-      {isGreetedAt(-1) && <Greeting model={model} />}
-      {model.entries.map((entry, at) => {
-        const entryDay = dayOf(entry.at - model.offsetMs, now, say, language);
-        const isNewDay = entryDay !== day;
-        day = entryDay;
-        return (
-          <Fragment key={entry.seq}>
-            {isNewDay && <li class="day">{entryDay}</li>}
-            <Slip {...props} entry={entry} />
-            {isGreetedAt(at) && <Greeting model={model} />}
-          </Fragment>
-        );
-      })}
-      {model.queue.map((parcel) => (
-        <Unsent key={parcel.id} conversation={conversation} parcel={parcel} model={model} />
-      ))}
-    </ol>
+    <div role="log" aria-live={isNews ? 'polite' : 'off'}>
+      <ol class="roll" aria-label={say('roll')}>
+        {model.hasOlder && (
+          <li>
+            <button type="button" class="plain" onClick={() => void conversation.showOlder()}>
+              {say('earlier')}
+            </button>
+          </li>
+        )}
+        {isGreetedAt(-1) && <Greeting model={model} />}
+        {model.entries.map((entry, at) => {
+          const entryDay = dayOf(entry.at - model.offsetMs, now, say, language);
+          const isNewDay = entryDay !== day;
+          day = entryDay;
+          return (
+            <Fragment key={entry.seq}>
+              {isNewDay && <li class="day">{entryDay}</li>}
+              <Slip {...props} entry={entry} />
+              {isGreetedAt(at) && <Greeting model={model} />}
+            </Fragment>
+          );
+        })}
+        {model.queue.map((parcel) => (
+          <Unsent key={parcel.id} conversation={conversation} parcel={parcel} model={model} />
+        ))}
+      </ol>
+    </div>
   );
 };

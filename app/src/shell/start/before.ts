@@ -33,13 +33,19 @@ export const dropBefore = (): string | null => {
  * whether it was sent off already.
  */
 export const typedBefore = () => {
-  const fields = [...(beforeNow()?.querySelectorAll('input') ?? [])];
+  const before = beforeNow();
+  const fields = [...(before?.querySelectorAll('input') ?? [])];
+  // Whoever holds the button down in this very moment lets go of one that is there no more.
+  const isPressed = Boolean(before?.querySelector('form button:active'));
+  const wasSubmitted = isSubmitted || isPressed;
+  // It is sent once, and not by whatever sign-in comes later on this page.
+  isSubmitted = false;
   return {
     typed: Object.fromEntries(fields.map(({ name, value }) => [name, value])) as Record<
       string,
       string | undefined
     >,
-    isSubmitted,
+    isSubmitted: wasSubmitted,
     focused: fields.find((field) => field === document.activeElement)?.name ?? null,
   };
 };
