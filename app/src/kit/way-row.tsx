@@ -4,22 +4,14 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from './text';
 import { touch } from './theme/sizes';
 import { useTheme } from './theme/use-theme';
-import { wayTo } from './way';
+import { type WayOn, wayOn } from './way';
 
 /** A way on from a list: what lies there, and a line about it. */
-export const WayRow = (props: {
-  title: string;
-  more: string;
-  icon: ReactNode;
-  /** Where it leads, or what it does. */
-  to: string | (() => void);
-}) => {
+export const WayRow = (props: { title: string; more: string; icon: ReactNode; to: WayOn }) => {
   const theme = useTheme();
   return (
     <Pressable
-      {...(typeof props.to === 'string'
-        ? wayTo(props.to)
-        : { role: 'button' as const, onPress: props.to })}
+      {...wayOn(props.to)}
       aria-label={`${props.title}, ${props.more}`}
       style={[styles.way, { borderColor: theme.seam }]}
     >

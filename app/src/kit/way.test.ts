@@ -1,4 +1,4 @@
-import { wayTo } from './way';
+import { wayOn, wayTo } from './way';
 
 const mockGone = jest.fn();
 
@@ -28,6 +28,12 @@ describe('a way to an address of the app', () => {
   it.each(['metaKey', 'ctrlKey', 'shiftKey'])('leaves it to the browser with %s', (key) => {
     expect(press(wayTo('/line'), { [key]: true })).toBe(false);
     expect(mockGone).not.toHaveBeenCalled();
+  });
+
+  it('is a button where it leads nowhere', () => {
+    const choose = jest.fn();
+    expect(wayOn(choose)).toEqual({ role: 'button', onPress: choose });
+    expect(wayOn('/line')).toMatchObject({ role: 'link', href: '/line' });
   });
 
   it('does more than that where it is told so', () => {

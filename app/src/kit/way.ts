@@ -20,3 +20,10 @@ export const wayTo = (to: string, go: () => void = () => router.navigate(to)) =>
     go();
   },
 });
+
+/** Where a row leads, or what it does. */
+export type WayOn = string | (() => void);
+
+/** A link to an address of the app, or a button. */
+export const wayOn = (to: WayOn) =>
+  typeof to === 'string' ? wayTo(to) : { role: 'button' as const, onPress: to };

@@ -189,7 +189,7 @@ export const Roll = (props: {
   const isGreetedAt = (at: number): boolean => at === greetedAt;
   const isNews = useIsNews(model.entries[0]?.seq);
   return (
-    <div role="log" aria-live={isNews ? 'polite' : 'off'}>
+    <div role="log" aria-relevant="additions" aria-live={isNews ? 'polite' : 'off'}>
       <ol class="roll" aria-label={say('roll')}>
         {model.hasOlder && (
           <li>

@@ -3,7 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
-import { wayTo } from '../../../kit/way';
+import { type WayOn, wayOn } from '../../../kit/way';
 import { useDoorFacts } from '../../../shell/session/house';
 import { RowName } from './row-name';
 
@@ -13,19 +13,13 @@ export const PersonRow = (props: {
   when: string;
   said: string;
   lines: number;
-  /** Where it leads, or what it does. */
-  to: string | (() => void);
+  to: WayOn;
 }) => {
   const theme = useTheme();
   const doorFacts = useDoorFacts();
   return (
     <View role="listitem">
-      <Pressable
-        {...(typeof props.to === 'string'
-          ? wayTo(props.to)
-          : { role: 'button' as const, onPress: props.to })}
-        style={[styles.row, { borderColor: theme.seam }]}
-      >
+      <Pressable {...wayOn(props.to)} style={[styles.row, { borderColor: theme.seam }]}>
         <DoorPlate plate={doorFacts(props.row.doorId)?.plate} />
         <View style={styles.grow}>
           <View style={styles.top}>
