@@ -22,6 +22,8 @@ import { burst, flood, inboundsIn } from './webhooks';
 import { underAttack, ways } from './worst';
 
 const VISITORS = 300;
+/** Long enough for a hundredth of it to be more than one: what costs one person once is not what p99 says. */
+const BESIDE_SECONDS = 30;
 const SECONDS = Number(process.env.BENCH_SECONDS ?? 8);
 const KILLS = Number(process.env.BENCH_KILLS ?? 20);
 const MANY = Number(process.env.BENCH_CONVERSATIONS ?? 100_000);
@@ -221,7 +223,7 @@ const measureWorst = async (): Promise<void> => {
 const measureBeside = async (): Promise<void> => {
   for (const which of besides) {
     const what = `${which}, while another does their worst there`;
-    moreThanIdle(what, await besideOthers(which, SECONDS));
+    moreThanIdle(what, await besideOthers(which, BESIDE_SECONDS));
   }
 };
 

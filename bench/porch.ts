@@ -21,7 +21,6 @@ const forTheMeasured = {
   newVisitorsAnHour: NO_LIMIT,
   connectionsOfAnAddress: NO_LIMIT,
   mailsAMinute: NO_LIMIT,
-  uploadsAnHour: NO_LIMIT,
 };
 const forALoad = {
   ...forTheMeasured,

@@ -138,6 +138,8 @@ export const porchRings = async ({ rings, devices, everyMs }: Rhythm): Promise<n
     await later(everyMs);
   }
   services.jobs.stop();
+  services.afterwards.stop();
+  services.rowsBehind.stop();
   services.pusher.end();
   service.close();
   close();
