@@ -10,6 +10,7 @@ import type { MailJob, ReadMail } from '@porch/server/mail/read-mail';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { startTicking } from '@porch/server/ticking';
+import { openDayAndNight } from '../server/test-kit/day-and-night';
 
 /**
  * Ours, as it ships, but for flood limits that are high enough never to hold a load back. WORST=1 lifts only those
@@ -50,6 +51,10 @@ const owner =
     email: 'owner@bench.example',
     password: 'long enough to be taken',
   }));
+if (owner) {
+  openDayAndNight({ store, services });
+  services.here.note(owner.member.id);
+}
 const app = await buildApp(settings, services);
 startTicking(services);
 const openMail = async (): Promise<number> => {

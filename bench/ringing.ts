@@ -9,6 +9,7 @@ import { hashSecret } from '@porch/server/security/tokens';
 import { createServices } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import webPush from 'web-push';
+import { openDayAndNight } from '../server/test-kit/day-and-night';
 
 /** How many rings, how many devices each rings, and how long between two. */
 export interface Rhythm {
@@ -108,6 +109,8 @@ export const porchRings = async ({ rings, devices, everyMs }: Rhythm): Promise<n
     email: 'owner@bench.example',
     password: 'long enough to be taken',
   });
+  openDayAndNight({ store, services });
+  services.here.note(owner.member.id);
   const session = services.sessions.open(owner.member);
   const sessionHash = hashSecret(session.secret);
   for (const { device: id, endpoint, keys } of service.devices(devices)) {

@@ -525,6 +525,8 @@ export const fill = async (options: {
       name: shown.name,
       addedAt: now,
     });
+    // Everybody has tried theirs out.
+    store.bellDevices.rung(`device-${device}`, now);
   }
   if (options.mailPort) {
     store.mail.setSettings({

@@ -321,6 +321,7 @@ export const StateSchema = z.object({
   teamReadSeq: SeqSchema,
   visitorHasSeq: SeqSchema,
   visitorReadSeq: SeqSchema,
+  unreached: z.object({ upTo: SeqSchema, why: z.string() }).nullish(),
 }) satisfies z.ZodType<ConversationState>;
 
 /** One writer at one door, of whom a conversation may have several. */

@@ -15,7 +15,7 @@ export const CropSchema = z.object({
 });
 export type Crop = z.infer<typeof CropSchema>;
 
-export const walkSteps = ['business', 'website', 'snippet', 'test', 'done'] as const;
+export const walkSteps = ['business', 'hours', 'website', 'snippet', 'test', 'done'] as const;
 
 export const WalkStepSchema = z.enum(walkSteps);
 export type WalkStep = z.infer<typeof WalkStepSchema>;
@@ -53,6 +53,8 @@ export const ChecklistSchema = z.object({
   rings: z.boolean(),
   /** Opening hours are set. */
   hours: z.boolean(),
+  /** Mails go out, and answers to them come in. */
+  mail: z.boolean(),
   answered: z.boolean(),
   dressed: z.boolean(),
   darkTexts: z.boolean(),

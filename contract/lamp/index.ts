@@ -16,15 +16,21 @@ export const LightSchema = z.object({
   until: TimeSchema.nullable(),
 }) satisfies z.ZodType<Light>;
 
-const reasons = ['hours', 'hand', 'nobody-in'] as const satisfies readonly LightReason[];
+const reasons = [
+  'hours',
+  'hand',
+  'nobody-in',
+  'nobody-here',
+  'no-hours',
+] as const satisfies readonly LightReason[];
 
 /** The house's light as the team sees it. */
 export const TeamLampSchema = LightSchema.extend({
   why: z.enum(reasons),
   setting: LampSchema,
-  /** Opening hours are set; without them it is always open. */
+  /** Opening hours are set; without them only a hand lights it. */
   hasHours: z.boolean(),
-  /** Whether it is open by the hours. */
+  /** Whether it is open by the hours; without any it is not. */
   isOpen: z.boolean(),
   /** When the open time that is now ends; null: it is shut, or no end is in sight. */
   shutsNext: TimeSchema.nullable(),

@@ -13,6 +13,11 @@ export const FromTeamSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('has'), seq: SeqSchema }),
   /** Which conversation is open and in sight; null: none. Whoever looks at it is not rung for it. */
   z.object({ do: z.literal('sees'), conversationId: IdSchema.nullable() }),
+  /**
+   * Whether the app is in sight on this device, and whether somebody has just touched it: the light is lit for visitors
+   * only while somebody is known to be here.
+   */
+  z.object({ do: z.literal('here'), isInSight: z.boolean(), isTouched: z.boolean() }),
   z.object({ do: z.literal('pulse') }),
 ]);
 export type FromTeam = z.infer<typeof FromTeamSchema>;

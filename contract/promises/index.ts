@@ -1,5 +1,6 @@
 import {
   GRACE_LONGEST_MINUTES,
+  HERE_LONGEST_MINUTES,
   lateWays,
   MAIL_AFTER_LONGEST_MINUTES,
   type Promises,
@@ -11,6 +12,7 @@ export const PromisesSchema = z.object({
   showsUsual: z.boolean(),
   whenLate: z.enum(lateWays),
   mailAfterMinutes: z.number().int().min(0).max(MAIL_AFTER_LONGEST_MINUTES),
+  hereMinutes: z.number().int().min(1).max(HERE_LONGEST_MINUTES),
 }) satisfies z.ZodType<Promises>;
 
 /** What is promised, and how well it is kept. */

@@ -178,6 +178,8 @@ export type ToVisitor =
       reached: Reached;
       details: KnownDetails;
       hasConsented: boolean;
+      /** An answer reaches whoever left an email after they have gone. */
+      mails: boolean;
       /** The newest seq of this conversation that is on disk; ask since it next time. */
       seq: number;
       /** The entry at `seq`; null before there is any. */

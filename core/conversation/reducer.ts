@@ -45,6 +45,8 @@ export interface ConversationState {
   teamReadSeq: number;
   visitorHasSeq: number;
   visitorReadSeq: number;
+  /** Up to which seq answers did not reach them after they had gone, and why; absent: they did, as far as is known. */
+  unreached?: { upTo: number; why: string } | null;
 }
 
 /** A row says "99+" past this, so there is no need to keep more. */
@@ -79,6 +81,7 @@ export const emptyConversation: ConversationState = {
   teamReadSeq: 0,
   visitorHasSeq: 0,
   visitorReadSeq: 0,
+  unreached: null,
 };
 
 type State = ConversationState;
@@ -96,6 +99,10 @@ const wordsOf = ({
   const words = summary(text, files) || (coming[0] ?? '');
   return subject && subject !== words ? summary(`${subject}: ${words}`, []) : words;
 };
+
+/** What has reached them up to a seq is not missing any more. */
+const unreachedAfter = ({ unreached }: State, upTo: number): State['unreached'] =>
+  unreached && unreached.upTo > upTo ? unreached : null;
 
 /** What nobody has to answer changes nothing of what is owed; where it is all that there is, it is done with. */
 const setAside = <Of extends State>(state: Of, entry: Entry & { kind: 'visitor-said' }): Of => ({
@@ -210,12 +217,17 @@ const apply = <Of extends State>(state: Of, entry: Entry, copy: (state: Of) => O
     case 'gone':
       return { ...state, isHere: false, movedAt: entry.at };
     case 'visitor-has':
-      return { ...state, visitorHasSeq: Math.max(state.visitorHasSeq, entry.upTo) };
+      return {
+        ...state,
+        visitorHasSeq: Math.max(state.visitorHasSeq, entry.upTo),
+        unreached: unreachedAfter(state, entry.upTo),
+      };
     case 'visitor-read':
       return {
         ...state,
         visitorHasSeq: Math.max(state.visitorHasSeq, entry.upTo),
         visitorReadSeq: Math.max(state.visitorReadSeq, entry.upTo),
+        unreached: unreachedAfter(state, entry.upTo),
       };
     case 'team-read':
       return {
@@ -224,7 +236,14 @@ const apply = <Of extends State>(state: Of, entry: Entry, copy: (state: Of) => O
         unread: state.unread.filter((seq) => seq > entry.upTo),
       };
     case 'wrapped-up':
-      return { ...state, aside: 'wrapped-up', putByUntil: null, cameBack: false, unread: [] };
+      return {
+        ...state,
+        aside: 'wrapped-up',
+        putByUntil: null,
+        cameBack: false,
+        unread: [],
+        unreached: null,
+      };
     case 'put-by':
       return { ...state, aside: 'put-by', putByUntil: entry.until, cameBack: false, unread: [] };
     case 'taken-back':
@@ -234,6 +253,12 @@ const apply = <Of extends State>(state: Of, entry: Entry, copy: (state: Of) => O
     case 'stopped':
       // Nothing is owed to whoever wants nothing.
       return entry.isStopped ? { ...state, waitingSince: null, isNote: false } : state;
+    case 'mailed': {
+      const upTo = Math.max(0, ...entry.of);
+      const unreached =
+        entry.failed === undefined ? unreachedAfter(state, upTo) : { upTo, why: entry.failed };
+      return { ...state, unreached };
+    }
     case 'file-came':
     case 'joined':
     case 'parted':
@@ -244,7 +269,6 @@ const apply = <Of extends State>(state: Of, entry: Entry, copy: (state: Of) => O
     case 'held-decided':
     case 'turned-soon':
     case 'door-sign':
-    case 'mailed':
     case 'mail-stopped':
     case 'owed':
     case 'owed-changed':

@@ -97,6 +97,7 @@ const alone = (thread: ThreadState): Whole<ConversationState> => ({
   teamReadSeq: thread.teamReadSeq,
   visitorHasSeq: thread.visitorHasSeq,
   visitorReadSeq: thread.visitorReadSeq,
+  unreached: thread.unreached,
 });
 
 const besideOf = (thread: ThreadState): Whole<Omit<ThreadState, keyof ConversationState>> => ({
@@ -307,6 +308,7 @@ const together = (each: readonly ThreadState[]): ConversationState => {
       .sort((a, b) => a - b)
       .slice(-UNREAD_KEPT),
     teamReadSeq: Math.max(...threads.map(({ teamReadSeq }) => teamReadSeq)),
+    unreached: newestBy(threads, ({ unreached }) => unreached?.upTo ?? 0).unreached,
   };
 };
 

@@ -21,7 +21,7 @@ export interface Light {
 }
 
 /** Why it shows that. */
-export type LightReason = 'hours' | 'hand' | 'nobody-in';
+export type LightReason = 'hours' | 'hand' | 'nobody-in' | 'nobody-here' | 'no-hours';
 
 export const lit: Light = { state: 'lit', until: null };
 
@@ -63,19 +63,26 @@ export const inFrom = (outs: readonly (Out | null)[], now: number): number | nul
   return first;
 };
 
-/** What the light is reckoned from: the hours, what was set by hand, and from when somebody is in. */
+/**
+ * What the light is reckoned from: the hours, what was set by hand, from when somebody is in, and whether one of them
+ * can be seen to be here.
+ */
 export interface LightMeans {
   setting: LampSetting;
   opening: Opening;
+  /** Without hours nobody has said when somebody answers: only a hand can light it. */
+  hasHours: boolean;
   inFrom: number | null;
+  isHere: boolean;
 }
 
 /**
- * What the light shows at `now`, and why. It is lit when it is open and somebody is in. A time that is told is one at
+ * What the light shows at `now`, and why. It is lit when it is open, somebody is in, and they are here: a light that
+ * is lit over an empty room is a lie. When whoever should be here comes, nobody knows: no time is told then. A time that is told is one at
  * which that will be so: "back at five" with closing at half past four is dark until the next opening.
  */
 export const lightOf = (
-  { setting, opening, inFrom: somebodyFrom }: LightMeans,
+  { setting, opening, hasHours, inFrom: somebodyFrom, isHere }: LightMeans,
   now: number,
 ): Light & { why: LightReason } => {
   const backFrom = (at: number): number | null =>
@@ -97,13 +104,16 @@ export const lightOf = (
     }
     case 'lit':
       if (somebodyFrom !== now) return dark(now, 'nobody-in');
-      if (byHand.until !== null && opening.isOpen(byHand.until)) {
+      if (!isHere) return { state: 'dark', until: null, why: 'nobody-here' };
+      if (byHand.until !== null && hasHours && opening.isOpen(byHand.until)) {
         return { state: 'lit', until: opening.nextChange(byHand.until), why: 'hand' };
       }
       return { state: 'lit', until: byHand.until, why: 'hand' };
     case 'by-hours':
+      if (!hasHours) return { state: 'dark', until: null, why: 'no-hours' };
       if (!isOpen) return dark(now, 'hours');
       if (somebodyFrom !== now) return dark(now, 'nobody-in');
+      if (!isHere) return { state: 'dark', until: null, why: 'nobody-here' };
       return { state: 'lit', until: opening.nextChange(now), why: 'hours' };
   }
 };

@@ -47,7 +47,9 @@ describe('the light in a house with hours', () => {
   const at = (date: number, hour: number, minute = 0): number =>
     Date.UTC(2026, 10, date, hour, minute);
   const shown = (now: number, setting: LampSetting = byHours, somebody: number | null = now) =>
-    lightOf({ setting, opening, inFrom: somebody }, now);
+    lightOf({ setting, opening, hasHours: true, inFrom: somebody, isHere: true }, now);
+  const alone = (now: number, setting: LampSetting = byHours) =>
+    lightOf({ setting, opening, hasHours: true, inFrom: now, isHere: false }, now);
 
   it('is lit until closing, and dark until the next opening', () => {
     expect(shown(at(12, 10))).toEqual({ state: 'lit', until: at(12, 17, 30), why: 'hours' });
@@ -109,14 +111,26 @@ describe('the light in a house with hours', () => {
     expect(shown(at(12, 12), setting)).toMatchObject({ state: 'lit', why: 'hours' });
   });
 
-  it('without hours is lit until somebody says otherwise', () => {
+  it('is dark over an empty room, by the hours and by hand, and tells no time that nobody knows', () => {
+    const nobody = { state: 'dark', until: null, why: 'nobody-here' };
+    expect(alone(at(12, 10))).toEqual(nobody);
+    expect(alone(at(12, 20), { state: 'lit', until: at(12, 21) })).toEqual(nobody);
+    expect(alone(at(12, 20), { state: 'lit', until: null })).toEqual(nobody);
+  });
+
+  it('says by the hours and by hand when somebody is back, also while nobody is here', () => {
+    expect(alone(at(12, 18))).toEqual({ state: 'dark', until: at(13, 9), why: 'hours' });
+    const soonBack: LampSetting = { state: 'back-soon', until: at(12, 13) };
+    expect(alone(at(12, 12), soonBack)).toMatchObject({ state: 'back-soon', until: at(12, 13) });
+  });
+
+  it('without hours is dark until a hand lights it', () => {
     const always = openingWhile(null);
-    const means = { setting: byHours, opening: always, inFrom: 7 };
-    expect(lightOf(means, 7)).toEqual({ state: 'lit', until: null, why: 'hours' });
+    const means = { setting: byHours, opening: always, hasHours: false, inFrom: 7, isHere: true };
+    expect(lightOf(means, 7)).toEqual({ state: 'dark', until: null, why: 'no-hours' });
+    const forAnHour: LampSetting = { state: 'lit', until: 9 };
+    expect(lightOf({ ...means, setting: forAnHour }, 7)).toEqual({ ...forAnHour, why: 'hand' });
     const soonBack: LampSetting = { state: 'back-soon', until: 9 };
-    expect(lightOf({ ...means, setting: soonBack }, 7)).toMatchObject({
-      state: 'back-soon',
-      until: 9,
-    });
+    expect(lightOf({ ...means, setting: soonBack }, 7)).toMatchObject(soonBack);
   });
 });

@@ -15,6 +15,7 @@ export {
 } from './follow-ups';
 export {
   GRACE_LONGEST_MINUTES,
+  HERE_LONGEST_MINUTES,
   LATE_BACK_SOON_MS,
   type LateWay,
   lateWays,

@@ -12,6 +12,8 @@ export interface Promises {
   whenLate: LateWay;
   /** An answer that somebody left without reading goes out by mail so long after. */
   mailAfterMinutes: number;
+  /** Somebody of the team counts as here for so long after they did something, where nothing of theirs would ring. */
+  hereMinutes: number;
 }
 
 /** What holds until an owner says otherwise. */
@@ -20,10 +22,14 @@ export const plainPromises: Promises = {
   showsUsual: true,
   whenLate: 'ask',
   mailAfterMinutes: 2,
+  hereMinutes: 15,
 };
 
 /** Longer than this nobody would want an answer to wait, in minutes. */
 export const MAIL_AFTER_LONGEST_MINUTES = 24 * 60;
+
+/** After an hour without a sign of anybody nobody can be said to be here, in minutes. */
+export const HERE_LONGEST_MINUTES = 60;
 
 /** A grace is no longer than a day of open time, in minutes. */
 export const GRACE_LONGEST_MINUTES = 24 * 60;

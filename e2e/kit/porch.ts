@@ -14,6 +14,7 @@ import {
 import type { Dressed } from '@porch/contract/dress';
 import type { House } from '@porch/contract/house';
 import type { Dress } from '@porch/core/dress';
+import WebSocket from 'ws';
 import { Houses, type Running, startServer } from './processes';
 
 export { expect };
@@ -46,6 +47,8 @@ const STREETS_OF_A_WORKER = 1_000;
 const PORTS_OF_A_STREET = 3;
 const STREET_MAIL = 1;
 const OWN_MAIL = 2;
+/** A connection that says nothing is taken for one that has gone. */
+const PULSE_MS = 20_000;
 let streets = 0;
 
 const nextStreetPort = (): number => {
@@ -63,6 +66,8 @@ export class Porch {
   /** Named before there is a street, for the server has to know where its push service will be. */
   private readonly streetPort = nextStreetPort();
   private cookie = '';
+  private isAttended = false;
+  private presence: WebSocket | null = null;
 
   /** `hasOwnServer`: in a process of its own, which can be killed. */
   constructor(
@@ -101,6 +106,7 @@ export class Porch {
       ...env,
     };
     this.server = await (this.hasOwnServer ? startServer(all) : this.houses.open('house', all));
+    await this.beHere();
   }
 
   /** A request as a page of ours would send it. */
@@ -134,6 +140,42 @@ export class Porch {
     // Whoever walks through the set-up does so in a test of its own.
     await this.ask('PUT', '/api/business', { walkStep: 'done' });
     await this.ask('PUT', `/api/doors/${door.id}`, { sites: [new URL(this.site).host] });
+    await this.openDayAndNight();
+  }
+
+  /** It is open at any hour, and somebody of the team has the app in sight. */
+  async openDayAndNight(): Promise<void> {
+    const week = Array.from({ length: 7 }, () => [{ from: 0, to: 1_440 }]);
+    await this.ask('PUT', '/api/hours', { hours: { week, holidays: null, spells: [] } });
+    this.isAttended = true;
+    await this.beHere();
+  }
+
+  /** Says over a connection of its own, and over a new one once that has gone, that somebody is here. */
+  private async beHere(): Promise<void> {
+    if (!this.isAttended) return;
+    if (this.presence?.readyState !== WebSocket.OPEN) {
+      const { origin, cookie } = this;
+      const socket = new WebSocket(`${origin.replace('http', 'ws')}/api/live`, {
+        headers: { origin, cookie },
+      });
+      await once(socket, 'open');
+      socket.on('error', () => undefined);
+      const pulse = setInterval(() => socket.send('{"do":"pulse"}'), PULSE_MS);
+      pulse.unref();
+      socket.on('close', () => clearInterval(pulse));
+      this.presence = socket;
+    }
+    const { presence } = this;
+    presence.send(JSON.stringify({ do: 'here', isInSight: true, isTouched: true }));
+    presence.send(JSON.stringify({ do: 'pulse' }));
+    await Promise.race([once(presence, 'message'), once(presence, 'close')]);
+  }
+
+  /** Nobody of the team is here any more. */
+  async leave(): Promise<void> {
+    this.isAttended = false;
+    this.presence?.close();
   }
 
   /** Quillfern Nursery's website, with a door's one line on its pages. */
@@ -195,6 +237,7 @@ export class Porch {
     this.now += ms;
     await this.street?.setClock(this.now);
     await this.server.setClock(this.now);
+    await this.beHere();
   }
 
   /** As a power cut does. */
@@ -242,6 +285,7 @@ export class Porch {
   }
 
   async close(): Promise<void> {
+    this.presence?.terminate();
     await this.street?.stop();
     await this.server.stop();
     rmSync(this.dataDir, { recursive: true, force: true });
@@ -284,7 +328,7 @@ export const signInOn = async (page: Page, porch: Porch): Promise<void> => {
   await page.getByLabel('Password').fill(owner.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(
-    page.getByRole('button', { name: /^Porch light: (Answering|Back|Dark)/ }),
+    page.getByRole('button', { name: /^Porch light: (Answering|Back|Dark|Off)/ }),
   ).toBeVisible();
 };
 
@@ -303,7 +347,7 @@ const goToLine = async (page: Page, porch: Porch): Promise<void> => {
   await page.context().addCookies(cookies);
   await page.goto(porch.origin);
   await expect(
-    page.getByRole('button', { name: /^Porch light: (Answering|Back|Dark)/ }),
+    page.getByRole('button', { name: /^Porch light: (Answering|Back|Dark|Off)/ }),
   ).toBeVisible();
 };
 

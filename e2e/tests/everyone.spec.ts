@@ -125,7 +125,6 @@ for (const [colorScheme, viewport] of [
     };
     await behind('/house/business', 'Business');
     await screen.goto(`${porch.origin}/house/hours`);
-    await screen.getByRole('button', { name: 'Begin with Monday to Friday' }).click();
     await screen.getByLabel('Country').selectOption('GB');
     await expect(screen.getByText('Boxing Day').first()).toBeVisible();
     await screen.getByRole('button', { name: 'Show the hours as text' }).click();

@@ -51,13 +51,14 @@ test('a week is drawn by thumb, holds once it is saved, and is there again', asy
   browser,
   porch,
 }) => {
+  await porch.ask('PUT', '/api/hours', { hours: null });
   const phone = await ownerPhone(browser, porch, {
     viewport: { width: 390, height: 844 },
     hasTouch: true,
   });
   await phone.getByRole('link', { name: 'House', exact: true }).click();
   await phone.getByRole('link', { name: /^Opening hours/ }).click();
-  await phone.getByRole('button', { name: 'Begin with Monday to Friday' }).click();
+  await phone.getByRole('button', { name: 'Start with Monday to Friday' }).click();
   const saturday = phone.getByRole('button', { name: /^Saturday/ });
   await expect(saturday).toHaveAccessibleName(/Shut/);
   await draw(phone, 'Saturday', 10, 14);
@@ -65,7 +66,8 @@ test('a week is drawn by thumb, holds once it is saved, and is there again', asy
   // An edge is taken hold of, and moves.
   await draw(phone, 'Saturday', 14, 16);
   await expect(saturday).toHaveAccessibleName(/10:00–16:00/);
-  await expect(lampOf(phone)).toHaveAccessibleName(/Answering now/);
+  // Without hours nothing is claimed.
+  await expect(lampOf(phone)).toHaveAccessibleName(/Off: hours not set/);
   await phone.getByRole('button', { name: 'Save hours' }).click();
   await expect(phone.getByText('Saved. It holds from now on.')).toBeVisible();
   await expect(lampOf(phone)).toHaveAccessibleName(/Answering until 17:30/);
@@ -212,6 +214,7 @@ test('somebody who waits unseen is asked about once, and the light turns by itse
     showsUsual: true,
     whenLate: 'itself',
     mailAfterMinutes: 2,
+    hereMinutes: 15,
   });
   const other = await watched(await browser.newContext());
   await other.goto(`${porch.site}/`);

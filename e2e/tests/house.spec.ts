@@ -31,9 +31,14 @@ test('the first visit makes the business and the account, and says what to do ne
   await page.getByRole('button', { name: 'Next' }).click();
   await expect(page.getByRole('alert')).toContainText('time zone is not known');
   await page.getByRole('button', { name: 'Go on later' }).click();
-  await expect(page.getByRole('heading', { name: 'Nobody is waiting' })).toBeVisible();
-  await page.getByRole('button', { name: 'Open your website door' }).click();
-  await page.getByRole('link', { name: /on no website yet/ }).click();
+  await expect(page.getByRole('heading', { name: 'Almost ready' })).toBeVisible();
+  // The light claims nothing, and each thing that is left to do is one tap away.
+  await expect(
+    page.getByRole('button', { name: /^Porch light: Off: hours not set/ }),
+  ).toBeVisible();
+  const left = page.getByRole('list', { name: 'Almost ready' });
+  await expect(left.getByRole('link').first()).toHaveAccessibleName(/^Set your opening hours/);
+  await left.getByRole('link', { name: /^Put the chat on your website/ }).click();
   await expect(page.getByRole('region', { name: 'Website door' })).toContainText(
     '<script async src=',
   );

@@ -31,7 +31,7 @@ test('the light is lit by hand before its time, and what it shows already is not
   const phone = await ownerPhone(browser, porch);
   const lamp = phone.getByRole('button', { name: /^Porch light/ });
   const goDark = phone.getByRole('button', { name: 'Until I light it' });
-  const answerAgain = phone.getByRole('button', { name: 'Answer again' });
+  const answerAgain = phone.getByRole('button', { name: 'Go by the hours again' });
   await lamp.click();
   await expect(goDark).toBeVisible();
   await expect(answerAgain).toBeHidden();

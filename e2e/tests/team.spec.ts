@@ -70,7 +70,7 @@ test('a phone signs in by a code, after the same two words were confirmed', asyn
   await expect(screen.getByRole('alert')).toContainText(words);
   await screen.getByRole('button', { name: 'Yes, the same words' }).click();
   await expect(screen.getByText('The phone is signed in.')).toBeVisible();
-  await expect(phone.getByRole('heading', { name: 'Nobody is waiting' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'Almost ready' })).toBeVisible();
   const late = await watched(await browser.newContext());
   await late.goto(link);
   await expect(late.getByRole('alert')).toContainText('used up or too old');
@@ -121,5 +121,5 @@ test('an owner who forgot the password gets in again by a command on the server'
   await page.goto(link);
   await page.getByLabel('New password').fill('fern-in-the-doorway');
   await page.getByRole('button', { name: 'Save and sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Nobody is waiting' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Almost ready' })).toBeVisible();
 });

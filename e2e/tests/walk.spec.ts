@@ -54,6 +54,9 @@ test('an owner goes from nothing to a tested door on their website, on a phone, 
   await fill(phone.getByLabel('Address to write to'), 'hello@quillfern.example');
   await tap(button('Next'));
 
+  await expect(phone.getByRole('heading', { name: 'When do you answer?' })).toBeVisible();
+  await tap(button('Day and night'));
+
   // Left and taken up again: the walk is where it was.
   await expect(phone.getByRole('heading', { name: 'Your website' })).toBeVisible();
   await tap(button('Go on later'));
@@ -82,8 +85,9 @@ test('an owner goes from nothing to a tested door on their website, on a phone, 
   await fill(tryOut.getByRole('textbox', { name: 'Your message' }), 'Does it work?');
   await tap(tryOut.getByRole('button', { name: 'Send' }));
   await expect(tryOut.getByText('Sent').or(tryOut.getByText('Arrived'))).toBeVisible();
-  await tap(button('Open it in the line'));
-  await tap(phone.getByRole('link', { name: /Does it work/ }));
+  await expect(phone.getByText('It has arrived. Answer it now.')).toBeVisible();
+  await tap(button('Open the conversation'));
+  await expect(phone.getByRole('log')).toContainText('Does it work?');
   taps += 2;
   await answer(phone, 'It does.');
   await expect(phone.getByRole('log')).toContainText('It does.');

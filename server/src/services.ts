@@ -75,8 +75,10 @@ import { returning } from './inbox/returning';
 import { createRowsBehind } from './inbox/rows-behind';
 import { createSearch } from './inbox/search';
 import { createWorker, type JobKind } from './jobs/worker';
+import { createHere } from './lamp/here';
 import { createLamp } from './lamp/lamp';
 import { createLate } from './lamp/late';
+import { createUnlooked } from './lamp/unlooked';
 import { createHub, type News } from './live/hub';
 import { createAlertMails } from './mail/alerts';
 import { createElsewhere } from './mail/elsewhere';
@@ -197,6 +199,7 @@ export const createServices = (
       hub.publish(news);
       if (isHouse) {
         hours.forget();
+        here.forget();
         dueTimes.note();
         hub.tellHouse();
         lamp.tell();
@@ -253,11 +256,21 @@ export const createServices = (
     change,
     opening,
   });
+  const unlooked = createUnlooked({ store, clock, hub });
+  const here = createHere({
+    store,
+    clock,
+    hub,
+    unlooked,
+    bellOf: ringing.bellOf,
+    minutes: () => promises.now().hereMinutes,
+  });
   const owing = createOwing({
     store,
     clock,
     opening,
     graceMs: () => promises.now().graceMinutes * MINUTE_MS,
+    isReachable: (thread) => visitorMails.noWayTo(thread) === null,
   });
   const mailing: Follow = (...news) =>
     visitorMails.follow(() => promises.now().mailAfterMinutes * MINUTE_MS)(...news);
@@ -297,9 +310,15 @@ export const createServices = (
   });
   const deciding: Follow = (...news) => mailTaking.heldMails.follow(...news);
   const follow: Follow = (...news) =>
-    [ringing.follow, promises.follow, owing.follow, mailing, deciding, closing].flatMap((one) =>
-      one(...news),
-    );
+    [
+      here.follow,
+      ringing.follow,
+      promises.follow,
+      owing.follow,
+      mailing,
+      deciding,
+      closing,
+    ].flatMap((one) => one(...news));
   const record = createRecorder({ store, clock, follow, keep: owing.keep });
   const rowsBehind = createRowsBehind({ store, record, report });
   const darkroom = createDarkroom(startDecoder, settings.pictureLongestMs, clock.steady);
@@ -309,6 +328,7 @@ export const createServices = (
     clock,
     hub,
     hours,
+    here,
     promises,
     change,
     toldAnew: () => {
@@ -319,7 +339,7 @@ export const createServices = (
     saysHours: (doorId) => dressing.published(doorId).whenNotLit === 'hours',
   });
   const signs = createSigns({ store, clock, dressing, lamp });
-  const late = createLate({ store, clock, hub, lamp, promises, writeNow, record });
+  const late = createLate({ store, clock, unlooked, lamp, promises, writeNow, record });
   const dueTimes = createDueTimes({
     store,
     hours,
@@ -573,6 +593,7 @@ export const createServices = (
     dueTimes,
     promises,
     lamp,
+    here,
     late,
     website: createWebsite({ store, personAt: shown.person }),
     sightings: createSightings({ store, clock, change }),

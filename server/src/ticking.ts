@@ -21,9 +21,10 @@ const each = async (works: readonly Work[], report: (error: unknown) => void): P
 
 /** What happens because time passes: the lamp lights again, conversations return, visitors are gone. */
 export const tickOnce = (services: Services): Promise<void> => {
-  const { lamp, late, jobs, presence, reach, sightings, greetings, disk, report } = services;
+  const { here, lamp, late, jobs, presence, reach, sightings, greetings, disk, report } = services;
   const works = [
     disk.tick,
+    here.tick,
     lamp.tick,
     late.tick,
     jobs.tick,

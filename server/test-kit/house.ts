@@ -8,6 +8,7 @@ import { type SettingsInput, toSettings } from '../src/settings';
 import { createStore, openDatabase } from '../src/store';
 import type { Db } from '../src/store/db';
 import { tickOnce } from '../src/ticking';
+import { openDayAndNight } from './day-and-night';
 
 /** Thursday 12 November 2026, 10:00 in London. */
 export const someDay = Date.UTC(2026, 10, 12, 10, 0, 0);
@@ -94,7 +95,7 @@ export const openHouse = async (
 export type House = Awaited<ReturnType<typeof openHouse>>;
 
 /** Sets the house up; gives the owner's cookie and the website door, allowed on `site`. */
-export const setUp = async (house: House) => {
+export const setUpOnly = async (house: House) => {
   const code = house.services.firstCode.shown();
   const response = await house.ask('POST', '/api/set-up', { body: { ...owner, code } });
   const cookie = String(response.headers['set-cookie']).split(';')[0] ?? '';
@@ -103,4 +104,13 @@ export const setUp = async (house: House) => {
   if (!door) throw new Error('no door was made');
   house.store.doors.update({ ...door, settings: { sites: ['quillfern.example'] } });
   return { cookie, member, door };
+};
+
+/** The same, with somebody in it who answers at any hour. */
+export const setUp = async (house: House) => {
+  const made = await setUpOnly(house);
+  // Whether somebody is here has tests of its own.
+  house.services.here.isHere = () => true;
+  openDayAndNight(house);
+  return made;
 };

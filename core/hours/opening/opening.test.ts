@@ -63,6 +63,22 @@ describe('whether it is open', () => {
     expect(shown(opening.nextChange(at('2026-11-27T10:00')))).toBe('2026-11-30T00:00');
     const always = openingOf({ week: weekOf('0:00-24:00', '0:00-24:00') });
     expect(always.nextChange(at('2026-11-27T10:00'))).toBeNull();
+    // Nothing is reckoned out for what never shuts; one holiday is enough for it to shut.
+    const never = scheduleOf(
+      hoursOf({ week: weekOf('0:00-24:00', '0:00-24:00') }),
+      'Europe/London',
+      [],
+    );
+    expect(openingWhile(never)).toBe(openingWhile(null));
+    const spells = [{ from: '2026-12-24', to: '2026-12-24', spans: [], why: '' }];
+    const once = openingWhile(
+      scheduleOf(
+        hoursOf({ week: weekOf('0:00-24:00', '0:00-24:00'), spells }),
+        'Europe/London',
+        [],
+      ),
+    );
+    expect(shown(once.nextChange(at('2026-11-27T10:00')))).toBe('2026-12-24T00:00');
     expect(openingWhile(null).nextChange(0)).toBeNull();
     expect(openingWhile(null).isOpen(0)).toBe(true);
   });

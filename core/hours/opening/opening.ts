@@ -28,7 +28,7 @@ export interface Opening {
   afterOpen(from: number, ms: number): number | null;
 }
 
-/** One that is always open: where nothing has been said of hours. */
+/** One that is always open: where nothing has been said of hours, or that it never shuts. */
 const always: Opening = {
   isOpen: () => true,
   nextChange: () => null,
@@ -182,6 +182,12 @@ export const createOpening = (schedule: Schedule): Opening => {
   };
 };
 
+/** Whether a schedule never shuts: nobody has to look two years ahead for an end that does not come. */
+const neverShuts = ({ week, days }: Schedule): boolean =>
+  days.size === 0 &&
+  week.length === 7 &&
+  week.every((spans) => spans.some(({ from, to }) => from === 0 && to >= 1_440));
+
 /** What answers for a schedule; where there is none, it is always open. */
 export const openingWhile = (schedule: Schedule | null): Opening =>
-  schedule ? createOpening(schedule) : always;
+  schedule && !neverShuts(schedule) ? createOpening(schedule) : always;

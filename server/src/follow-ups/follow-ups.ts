@@ -1,7 +1,7 @@
 import type { FollowUpsPage } from '@porch/contract/follow-ups';
 import { en } from '@porch/core/alert-mail';
 import { callInWords } from '@porch/core/calling';
-import type { Entry } from '@porch/core/conversation';
+import { type Entry, SCREEN, type ThreadState } from '@porch/core/conversation';
 import { toCalendar } from '@porch/core/feeds';
 import { fromLineMark, NOTE_GRACE_MS, type OpenTime, toLineMark } from '@porch/core/patience';
 import { askedId, type FollowUp, isAnswerOwed, type Owing } from '@porch/core/promises';
@@ -48,8 +48,10 @@ export const createOwing = (services: {
   clock: Clock;
   opening: (doorId: string) => OpenTime;
   graceMs: () => number;
+  /** Whether what somebody gone has not read would be brought to them. */
+  isReachable: (thread: ThreadState) => boolean;
 }) => {
-  const { store, clock, opening, graceMs } = services;
+  const { store, clock, opening, graceMs, isReachable } = services;
 
   const byItself = (conversation: ConversationRecord): FollowUp[] =>
     store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => isAnswerOwed(why));
@@ -102,6 +104,24 @@ export const createOwing = (services: {
     return isVisitors && byItself(conversation).length === 0 ? [oweByItself('held', dueAt)] : [];
   };
 
+  /** An answer on the screen of somebody who has gone, and whom nothing else would bring it to: it is still owed. */
+  const hasNoWay = (
+    { threads }: ConversationRecord,
+    { way, threadId }: Entry & { kind: 'team-said' },
+  ): boolean => {
+    const thread = threads.find((one) => one.threadId === threadId);
+    if (way !== SCREEN || !thread || thread.isHere) return false;
+    return Boolean(thread.email || thread.phone) && !isReachable(thread);
+  };
+
+  /** Whether nobody waits in it, and all that was said to them is known to have reached them. */
+  const hasArrived = ({ state }: ConversationRecord): boolean =>
+    state.waitingSince === null && state.aside === null && !state.unreached;
+
+  /** They came back and have what had not reached them. */
+  const arrived = (conversation: ConversationRecord, { upTo }: { upTo: number }): Recording[] =>
+    hasArrived(conversation) && upTo >= conversation.state.saidSeq ? done(conversation, null) : [];
+
   const followed = (conversation: ConversationRecord, entry: Entry): Recording[] => {
     switch (entry.kind) {
       case 'visitor-said': {
@@ -120,12 +140,18 @@ export const createOwing = (services: {
       case 'gone':
         return left(conversation);
       case 'mailed':
-        return entry.failed === undefined || byItself(conversation).length > 0
+        if (entry.failed === undefined)
+          return hasArrived(conversation) ? done(conversation, null) : [];
+        return byItself(conversation).length > 0
           ? []
           : [oweByItself('bounced', graceFrom(conversation))];
       case 'held-back':
         return heldBack(conversation, entry);
       case 'team-said':
+        return hasNoWay(conversation, entry) ? [] : done(conversation, entry.memberId);
+      case 'visitor-has':
+      case 'visitor-read':
+        return arrived(conversation, entry);
       case 'wrapped-up':
         return done(conversation, entry.memberId);
       case 'put-by':

@@ -1,6 +1,6 @@
 import type { OpeningHours } from '@porch/core/hours/opening';
 import Holidays from 'date-holidays';
-import { type House, openHouse, setUp } from '../../test-kit/house';
+import { type House, openHouse, setUp, setUpOnly } from '../../test-kit/house';
 import { openDevice, visit } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';
 import { askCalendar } from './calendar';
@@ -207,7 +207,7 @@ describe('opening hours', () => {
   it('are kept as they were where the holidays cannot be found out', async () => {
     await house.close();
     house = await openHouse({}, ':memory:', { holidays: async () => null });
-    const { cookie } = await setUp(house);
+    const { cookie } = await setUpOnly(house);
     const holidays = { country: 'GB', region: '', others: 'closed', choices: {} };
     expect((await set(cookie, { ...plain, holidays })).body.code).toBe('country-unknown');
     expect((await house.ask('GET', '/api/hours', { cookie })).body.house).toBeNull();

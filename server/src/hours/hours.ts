@@ -44,7 +44,8 @@ export const createHours = (services: {
 }) => {
   const { store, clock, change, askCalendar } = services;
   /** Reckoned out once; forgotten when anything of the house is another. */
-  let known = new Map<string, Opening>();
+  let known = new Map<string, { opening: Opening; isSet: boolean }>();
+  let ownWeeks: ReadonlySet<string> | null = null;
   /** What holidays there are, by the place that was asked about. */
   const found = new Map<string, Promise<Calendar>>();
   let lastAsked: Promise<unknown> = Promise.resolve();
@@ -71,17 +72,22 @@ export const createHours = (services: {
     return { ...rest, week: own ?? rest.week };
   };
 
-  const reckon = (doorId: string | null): Opening => {
+  const reckon = (doorId: string | null) => {
     const hours = hoursOf(doorId);
-    return openingWhile(hours && scheduleOf(hours, zone(), calendarOf(hours)));
+    const schedule = hours && scheduleOf(hours, zone(), calendarOf(hours));
+    return { opening: openingWhile(schedule), isSet: hours !== null };
   };
 
-  const opening = (doorId: string | null = null): Opening => {
-    const key = doorId ?? '';
-    const found = known.get(key) ?? reckon(doorId);
+  /** A door without a week of its own shares what was reckoned for the house. */
+  const reckoned = (doorId: string | null) => {
+    ownWeeks ??= new Set(Object.keys(store.hours.doors()));
+    const key = doorId !== null && ownWeeks.has(doorId) ? doorId : '';
+    const found = known.get(key) ?? reckon(key || null);
     known.set(key, found);
     return found;
   };
+
+  const opening = (doorId: string | null = null): Opening => reckoned(doorId).opening;
 
   const find = async (country: string, region: string): Promise<Calendar> => {
     const calendar = await askCalendar({ country, region, years: yearsAbout() });
@@ -138,7 +144,8 @@ export const createHours = (services: {
       if (!hours) return '';
       return toOsm(hours, calendarOf(hours), dayOf(clock.now(), zone())).text;
     },
-    isSet: (): boolean => store.hours.house() !== null,
+    /** Whether hours are set for a door; null: for the house. */
+    isSet: (doorId: string | null = null): boolean => reckoned(doorId).isSet,
     shown,
     set: async (typed: OpeningHours | null): Promise<Hours> => {
       const hours = typed && tidied(typed);
@@ -166,6 +173,7 @@ export const createHours = (services: {
     /** Something of the house is another: reckon anew. */
     forget: (): void => {
       known = new Map();
+      ownWeeks = null;
     },
     /** A new year wants its holidays. */
     tidy: (): Promise<void> => keepCalendar(store.hours.house()),

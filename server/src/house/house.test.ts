@@ -1,4 +1,4 @@
-import { type House, openHouse, setUp, site } from '../../test-kit/house';
+import { type House, openHouse, setUpOnly, site } from '../../test-kit/house';
 import { openDevice, visit } from '../../test-kit/panel';
 import { addHelper } from '../../test-kit/routes';
 
@@ -10,7 +10,7 @@ describe('the checklist that watches by itself', () => {
   afterEach(() => house.close());
 
   const open = async () => {
-    const { cookie, door } = await setUp(house);
+    const { cookie, door } = await setUpOnly(house);
     const checklist = async () => (await house.ask('GET', '/api/house', { cookie })).body.checklist;
     const seen = (origin: string, page?: string) =>
       page === undefined
@@ -27,6 +27,7 @@ describe('the checklist that watches by itself', () => {
       homeScreen: false,
       hours: false,
       rings: false,
+      mail: false,
       answered: false,
       dressed: false,
       darkTexts: false,
@@ -35,7 +36,7 @@ describe('the checklist that watches by itself', () => {
     const device = await openDevice(house, cookie);
     const panel = await visit(house, door.publicId, 'wren');
     await panel.say('A test');
-    const [conversation] = house.store.conversations.page('waiting', null, 1);
+    const [conversation] = house.store.conversations.page('note', null, 1);
     await house.ask('POST', `/api/conversations/${conversation?.id}/deeds`, {
       cookie,
       body: { do: 'say', id: 'answer-00001', text: 'It works', fileIds: [] },

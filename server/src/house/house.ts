@@ -41,7 +41,12 @@ export const formerDoors = ({
 
 /** What the house itself has seen of what makes it ready. */
 export const checklistFor = (
-  { store, sessions, dressing }: Pick<Services, 'store' | 'sessions' | 'dressing'>,
+  {
+    store,
+    sessions,
+    dressing,
+    mailSettings,
+  }: Pick<Services, 'store' | 'sessions' | 'dressing' | 'mailSettings'>,
   memberId: string,
 ): Checklist => {
   const doors = store.doors.standing();
@@ -62,6 +67,7 @@ export const checklistFor = (
       .of(memberId)
       .some(({ rungAt, why }) => rungAt !== null && why === null),
     hours: store.hours.house() !== null,
+    mail: mailSettings.canAnswer(),
     answered: store.ticks.has('answered'),
     dressed: doors.some(({ id }) => dressing.isDressed(id)),
     darkTexts: store.ticks.has('dark-texts'),

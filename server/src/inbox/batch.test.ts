@@ -19,6 +19,7 @@ describe('what was written', () => {
       sessionHash: 'nobody',
       isListening: true,
       sees: null,
+      isInSight: false,
       send: () => {
         throw new Error('this device fails');
       },
@@ -34,7 +35,7 @@ describe('what was written', () => {
 describe('what happens as time passes', () => {
   it('happens though something before it fails, and the failure is reported', async () => {
     const house = await openHouse();
-    const { door } = await setUp(house);
+    const { door, member } = await setUp(house);
     const failed: unknown[] = [];
     house.services.onReport((error) => failed.push(error));
     const panel = await visit(house, door.publicId, 'wren');
@@ -42,7 +43,7 @@ describe('what happens as time passes', () => {
     const [conversation] = house.store.conversations.page('waiting', null, 1);
     house.store.atOnce(() => {
       if (!conversation) return;
-      const happening = { kind: 'put-by' as const, memberId: 'x', until: house.clock.now() };
+      const happening = { kind: 'put-by' as const, memberId: member.id, until: house.clock.now() };
       house.services.record.add(conversation, null, [{ id: clientId(), happening }]);
     });
     await tickOnce({

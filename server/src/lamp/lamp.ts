@@ -19,6 +19,7 @@ import type { Hub } from '../live/hub';
 import type { PromisesKept } from '../promises/promises';
 import { Refused } from '../refused';
 import type { Store } from '../store';
+import type { Here } from './here';
 
 /** For so long it is said that what was set by hand has ended. */
 const ENDED_SHOWN_MS = 15 * 60_000;
@@ -48,6 +49,7 @@ export const createLamp = (services: {
   clock: Clock;
   hub: Hub;
   hours: HoursOf;
+  here: Pick<Here, 'isHere'>;
   promises: Pick<PromisesKept, 'told'>;
   /** Whether a door says no more than when it is open while the light is not lit. */
   saysHours: (doorId: string) => boolean;
@@ -55,7 +57,7 @@ export const createLamp = (services: {
   toldAnew: () => void;
   change: Change;
 }) => {
-  const { store, clock, hub, hours, promises, saysHours, toldAnew, change } = services;
+  const { store, clock, hub, hours, here, promises, saysHours, toldAnew, change } = services;
   const lastsUntil = (lamp: LampSetting): number =>
     lamp.until === null ? Number.POSITIVE_INFINITY : clock.steady() + lamp.until - clock.now();
   // "Back in an hour" lasts an hour, also where somebody sets the machine's clock back meanwhile.
@@ -75,20 +77,23 @@ export const createLamp = (services: {
   };
 
   /** Who answers at a door; null: in the house. */
-  const outsAt = (doorId: string | null) => {
+  const peopleAt = (doorId: string | null) => {
     const memberIds = doorId === null ? null : (store.doors.byId(doorId)?.memberIds ?? null);
     return store.members
       .all()
-      .filter(({ id, hasLeft }) => !hasLeft && (memberIds?.includes(id) ?? true))
-      .map(({ out }) => out);
+      .filter(({ id, hasLeft }) => !hasLeft && (memberIds?.includes(id) ?? true));
   };
 
   const lightAt = (doorId: string | null) => {
     const now = clock.now();
+    const people = peopleAt(doorId);
+    const outs = people.map(({ out }) => out);
     const means = {
       setting: setting(),
       opening: hours.opening(doorId),
-      inFrom: inFrom(outsAt(doorId), now),
+      hasHours: hours.isSet(doorId),
+      inFrom: inFrom(outs, now),
+      isHere: people.some(({ id, out }) => out === null && here.isHere(id, doorId)),
     };
     return lightOf(means, now);
   };
@@ -100,19 +105,20 @@ export const createLamp = (services: {
 
   const forTeam = (): TeamLamp => {
     const now = clock.now();
+    const hasHours = hours.isSet();
     const opening = hours.opening();
-    const isOpen = opening.isOpen(now);
+    const isOpen = hasHours && opening.isOpen(now);
     const shuts = isOpen ? opening.nextChange(now) : now;
     const tomorrow = timeOnDay(now, hours.zone(), 1, 0);
     const isFresh = ended !== null && now - ended.at < ENDED_SHOWN_MS;
     return {
       ...lightAt(null),
       setting: setting(),
-      hasHours: hours.isSet(),
+      hasHours,
       isOpen,
       shutsNext: isOpen ? shuts : null,
-      opensNext: shuts === null ? null : opening.nextOpen(shuts),
-      opensTomorrow: hours.isSet() ? opening.nextOpen(tomorrow) : null,
+      opensNext: shuts === null || !hasHours ? null : opening.nextOpen(shuts),
+      opensTomorrow: hasHours ? opening.nextOpen(tomorrow) : null,
       ask: asked,
       ended: isFresh ? ended : null,
     };

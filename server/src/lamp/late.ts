@@ -3,14 +3,11 @@ import { LATE_BACK_SOON_MS } from '@porch/core/promises';
 import type { Clock } from '../clock';
 import type { WriteNow } from '../inbox/batch';
 import type { Record } from '../inbox/record';
-import type { Hub } from '../live/hub';
 import type { PromisesKept } from '../promises/promises';
 import { newId } from '../security/tokens';
 import type { ConversationRecord, Store } from '../store';
 import type { Lamp } from './lamp';
-
-/** So many of those who wait longest are looked at; behind them nobody is later. */
-const LOOKED_AT_MOST = 20;
+import type { Unlooked } from './unlooked';
 
 /**
  * Sees that somebody's patience is over and nobody has looked, while the light says that somebody answers: asks the
@@ -19,31 +16,19 @@ const LOOKED_AT_MOST = 20;
 export const createLate = (services: {
   store: Store;
   clock: Clock;
-  hub: Pick<Hub, 'lookingAt'>;
+  unlooked: Unlooked;
   lamp: Lamp;
   promises: Pick<PromisesKept, 'now'>;
   writeNow: WriteNow;
   record: Pick<Record, 'add'>;
 }) => {
-  const { store, clock, hub, lamp, promises, writeNow, record } = services;
-
-  /** Whether somebody of the team has seen anything of it since it began to wait. */
-  const isLookedAt = ({ id, state }: ConversationRecord): boolean => {
-    if (hub.lookingAt(id).length > 0) return true;
-    const read = state.teamReadSeq > 0 ? store.entries.bySeq(state.teamReadSeq) : null;
-    return read !== null && read.at >= (state.waitingSince ?? 0);
-  };
-
-  const isLate = (conversation: ConversationRecord): boolean =>
-    conversation.dueAt !== null && conversation.dueAt <= clock.now() && !isLookedAt(conversation);
+  const { store, clock, unlooked, lamp, promises, writeNow, record } = services;
 
   const sinceOf = ({ state }: ConversationRecord): number => state.waitingSince ?? 0;
 
   /** Whoever waits too long, unseen, and was not asked about yet. */
   const newlyLate = (): ConversationRecord | undefined =>
-    store.conversations
-      .page('waiting', null, LOOKED_AT_MOST)
-      .find((one) => isLate(one) && !store.promises.wasLateAsked(one.id, sinceOf(one)));
+    unlooked.first((one) => !store.promises.wasLateAsked(one.id, sinceOf(one)));
 
   const turn = (late: ConversationRecord): void => {
     const until = clock.now() + LATE_BACK_SOON_MS;
@@ -64,7 +49,7 @@ export const createLate = (services: {
 
   const isStill = ({ conversationId, since }: NonNullable<TeamLamp['ask']>): boolean => {
     const asked = store.conversations.byId(conversationId);
-    return asked !== null && sinceOf(asked) === since && isLate(asked);
+    return asked !== null && sinceOf(asked) === since && unlooked.isLate(asked);
   };
 
   return {
@@ -74,7 +59,8 @@ export const createLate = (services: {
       const { whenLate } = promises.now();
       const light = lamp.forTeam();
       // Outside the hours nobody was promised an answer.
-      if (whenLate === 'nothing' || light.state !== 'lit' || !light.isOpen) return;
+      if (whenLate === 'nothing' || light.state !== 'lit') return;
+      if (light.hasHours && !light.isOpen) return;
       const late = newlyLate();
       if (!late) return;
       if (whenLate === 'itself') turn(late);

@@ -8,7 +8,7 @@ import { Refused } from '../refused';
 import type { Routing } from '../services';
 
 export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
-  const { lamp, store, clock, change } = services;
+  const { lamp, here, store, clock, change } = services;
 
   app.put(
     '/api/lamp',
@@ -22,9 +22,10 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
       },
     },
     async (request) => {
+      const { id } = memberOf(request);
+      here.note(id);
       // Whoever lights it is there.
-      if (request.body.state === 'lit')
-        change(() => store.members.setOut(memberOf(request).id, null));
+      if (request.body.state === 'lit') change(() => store.members.setOut(id, null));
       return lamp.set(request.body);
     },
   );
@@ -68,6 +69,7 @@ export const lampRoutes = async ({ app, services }: Routing): Promise<void> => {
       if (aheadMs > BY_HAND_LONGEST_MS) {
         throw new Refused('bad-request', { field: 'until', limit: BY_HAND_LONGEST_MS });
       }
+      here.note(mine);
       change(() => store.members.setOut(id, out));
       return lamp.forTeam();
     },

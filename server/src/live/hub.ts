@@ -15,6 +15,8 @@ export interface Device {
   isListening: boolean;
   /** Which conversation is open on it and in sight; null: none. */
   sees: string | null;
+  /** Whether the app is in sight on it. */
+  isInSight: boolean;
   send(text: string): void;
   close(): void;
 }
@@ -157,6 +159,9 @@ export const createHub = (
     /** Ids of those of the team who have a conversation open and in sight. */
     lookingAt: (conversationId: string): string[] =>
       [...devices].filter(({ sees }) => sees === conversationId).map(({ memberId }) => memberId),
+    /** Whether somebody of the team has the app in sight on any device. */
+    isInSight: (memberId: string): boolean =>
+      [...devices].some((device) => device.memberId === memberId && device.isInSight),
     isHere: (writer: string): boolean => panels.has(writer),
     /** Tells everybody concerned what is now on disk; one message to the team, however much it is. */
     publish: (news: readonly News[]): void => {

@@ -15,7 +15,7 @@ import { closing, listen, sendTo, UNREAD_MOST_BYTES } from './sockets';
 
 /** The team's socket: what happens, as it happens, to every device that is signed in. */
 export const liveRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
-  const { hub, line, lamp, clock, reach, store, persons, registry } = services;
+  const { hub, line, lamp, here, clock, reach, store, persons, registry } = services;
   const { shown, sessions, isOwnOrigin, connections } = services;
 
   const tellTyping = (memberId: string, conversationId: string): void => {
@@ -34,6 +34,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
     message: FromTeam,
     listens: () => void,
     sees: (conversationId: string | null) => void = () => {},
+    isInSight: (isIt: boolean) => void = () => {},
   ): ToTeam[] => {
     switch (message.do) {
       case 'hello':
@@ -56,6 +57,11 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
         return [];
       case 'sees':
         sees(message.conversationId);
+        return [];
+      case 'here':
+        isInSight(message.isInSight);
+        if (message.isTouched) here.note(memberId);
+        lamp.tell();
         return [];
       case 'pulse':
         return [{ say: 'pulse' }];
@@ -86,6 +92,7 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
         sessionHash,
         isListening: false,
         sees: null as string | null,
+        isInSight: false,
         send: sendText,
         close: () => {
           send({ say: 'signed-out' });
@@ -107,7 +114,10 @@ export const liveRoutes = async ({ app, services, settings }: Routing): Promise<
           const sees = (conversationId: string | null): void => {
             device.sees = conversationId;
           };
-          for (const answer of answersTo(me.id, message, listens, sees)) send(answer);
+          const isInSight = (isIt: boolean): void => {
+            device.isInSight = isIt;
+          };
+          for (const answer of answersTo(me.id, message, listens, sees, isInSight)) send(answer);
         },
       });
       socket.on('close', () => {

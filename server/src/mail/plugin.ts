@@ -11,7 +11,8 @@ const forOwner = { who: 'owner' } as const;
 
 /** How mail goes out and comes in. */
 export const mailRoutes = async ({ app, services, settings }: Routing): Promise<void> => {
-  const { mailSettings, mailboxes, replyAddresses, store, limits, origin, originOf } = services;
+  const { mailSettings, mailboxes, visitorMails, replyAddresses } = services;
+  const { store, change, limits, origin, originOf } = services;
 
   const shown = () => ({
     ...mailSettings.shown(),
@@ -52,6 +53,7 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
         replyAddresses.renewIfShut();
       }
       mailboxes.restart();
+      change(visitorMails.tryAgain);
       return shown();
     },
   );

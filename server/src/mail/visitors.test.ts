@@ -98,6 +98,112 @@ describe('answers to somebody who has gone', () => {
     expect(out.mails).toHaveLength(1);
   });
 
+  describe('where mail was not set up', () => {
+    const setMail = (isOn: boolean) =>
+      house.ask('PUT', '/api/mail', {
+        cookie,
+        body: {
+          outgoing: isOn ? out.outgoing : null,
+          incoming: isOn ? { kind: 'own', domain: 'porch.example' } : { kind: 'none' },
+          outgoingPassword: null,
+          incomingPassword: null,
+        },
+      });
+    beforeEach(async () => {
+      expect((await setMail(false)).status).toBe(200);
+    });
+    const owed = async () =>
+      (await house.ask('GET', '/api/follow-ups', { cookie })).body.owed.map(
+        ({ followUp }: { followUp: { why: string } }) => followUp.why,
+      );
+    const unreached = () => house.store.conversations.byId(talk())?.state.unreached ?? null;
+
+    it('are still owed, and said not to have been delivered', async () => {
+      await writes();
+      expect(await owed()).toEqual(['left']);
+      await answer('We have two.');
+      expect(await owed()).toEqual(['left']);
+      await pass(2 * minute);
+      const said = roll('team-said')[0]?.seq ?? 0;
+      expect(roll('mailed')).toMatchObject([{ of: [said], failed: 'no-mail' }]);
+      expect(unreached()).toEqual({ upTo: said, why: 'no-mail' });
+      expect(await owed()).toEqual(['left']);
+      // Once is enough.
+      await pass(3 * 60 * minute);
+      expect(roll('mailed')).toHaveLength(1);
+    });
+
+    it('become owed where somebody goes without reading an answer', async () => {
+      const wren = await writes(true);
+      await answer('We have two.');
+      expect(await owed()).toEqual([]);
+      await leaves(wren);
+      await pass(2 * minute);
+      expect(await owed()).toEqual(['bounced']);
+      expect(unreached()).toMatchObject({ why: 'no-mail' });
+    });
+
+    it('are done once they come back and have them', async () => {
+      await writes();
+      await answer('We have two.');
+      await pass(2 * minute);
+      const wren = await visit(house, door.publicId, 'wren');
+      wren.tell({ do: 'has', upTo: roll('team-said')[0]?.seq ?? 0 });
+      await until(() => (roll('visitor-has').length > 0 ? true : undefined));
+      expect(unreached()).toBeNull();
+      expect(await owed()).toEqual([]);
+    });
+
+    it('go out by themselves once it is set up, and are done then', async () => {
+      await writes();
+      await answer('We have two.');
+      await pass(2 * minute);
+      expect((await setMail(true)).status).toBe(200);
+      await pass(minute);
+      expect(out.mails).toHaveLength(1);
+      expect(out.mails[0]?.text).toContain('We have two.');
+      expect(unreached()).toBeNull();
+      expect(await owed()).toEqual([]);
+    });
+
+    it('are done when whoever is owed them is wrapped up by hand', async () => {
+      await writes();
+      await answer('We have two.');
+      await pass(2 * minute);
+      const id = talk();
+      const body = { do: 'wrap-up', id: clientId() };
+      const done = await house.ask('POST', `/api/conversations/${id}/deeds`, { cookie, body });
+      expect(done.status).toBe(200);
+      expect(await owed()).toEqual([]);
+      expect(house.store.conversations.byId(id)?.state.unreached).toBeNull();
+    });
+  });
+
+  it('are still owed to somebody who left a telephone number only, and to somebody who wants no mails', async () => {
+    const wren = await visit(house, door.publicId, 'wren');
+    await wren.say('Do you have bonsai?');
+    wren.tell({ do: 'details', id: clientId(), phone: '07700 900123' });
+    await until(() => (roll('details').length > 0 ? true : undefined));
+    await leaves(wren);
+    await answer('We have two.');
+    await pass(2 * minute);
+    expect(roll('mailed')).toMatchObject([{ failed: 'no-email' }]);
+    const { body } = await house.ask('GET', '/api/follow-ups', { cookie });
+    expect(body.owed).toHaveLength(1);
+
+    house.store.visitorMail.stop('sparrow@post.example', house.clock.now());
+    const sparrow = await visit(house, door.publicId, 'sparrow');
+    await sparrow.say('And ferns?');
+    sparrow.tell({ do: 'details', id: clientId(), email: 'sparrow@post.example' });
+    await until(() => (roll('details').length > 1 ? true : undefined));
+    await leaves(sparrow);
+    await answer('Ferns too.');
+    await pass(2 * minute);
+    await until(() => (roll('mailed').length > 1 ? true : undefined));
+    expect(roll('mailed')[1]).toMatchObject({ failed: 'mail-stopped' });
+    expect(out.mails).toHaveLength(0);
+  });
+
   it('go by no mail where they were read, nor where they come back in time', async () => {
     const wren = await writes(true);
     await answer('We have two.');

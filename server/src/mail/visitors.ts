@@ -26,8 +26,18 @@ export interface VisitorMailJob {
   threadId: string;
 }
 
-/** What went: the answers up to a seq, to an address, under a name; null: nothing had to go any more. */
-type Went = { upTo: number; of: number[]; to: string; messageId: string } | null;
+/** What went: the answers up to a seq, to an address, under a name. */
+interface Gone {
+  upTo: number;
+  of: number[];
+  to: string;
+  messageId: string;
+}
+/** Why what had to go has no way: they left no address, want no mails, or mail was never set up here. */
+export const noWays = ['no-email', 'mail-stopped', 'no-mail'] as const;
+export type NoWay = (typeof noWays)[number];
+/** Null: nothing had to go any more. */
+type Went = Gone | { noWay: NoWay; of: number[]; to: string } | null;
 
 type Said = Extract<Entry, { kind: 'visitor-said' | 'team-said' | 'door-sign' }>;
 
@@ -37,6 +47,9 @@ const READ_MOST = BEFORE_MOST * 4;
 
 /** In so many conversations with the same address it is said that it wants no more. */
 const STOPPED_TOLD_MOST = 50;
+
+/** So many things owed are looked through for answers that had no way when mail is set up. */
+const TRIED_AGAIN_MOST = 500;
 
 /** An answer that comes later than this is worth nothing. */
 const WORTH_MS = 3 * 24 * 3_600_000;
@@ -87,8 +100,12 @@ export const createVisitorMails = (services: {
     );
   };
 
-  const canReach = ({ email }: ThreadState): boolean =>
-    email !== '' && mailSettings.canAnswer() && !store.visitorMail.isStopped(email);
+  /** Why nothing that somebody has not read could be brought to them by mail; null: it could. */
+  const noWayTo = ({ email }: ThreadState): NoWay | null => {
+    if (email === '') return 'no-email';
+    if (store.visitorMail.isStopped(email)) return 'mail-stopped';
+    return mailSettings.canAnswer() ? null : 'no-mail';
+  };
 
   const slipsOf = (thread: ThreadState, said: readonly Said[], language: string): VisitorSlip[] => {
     const zone = thread.zone || store.business.read()?.zone || 'UTC';
@@ -110,7 +127,7 @@ export const createVisitorMails = (services: {
     thread: ThreadState,
     fresh: readonly Said[],
     said: readonly Said[],
-  ): { mail: OutMail; went: NonNullable<Went> } | null => {
+  ): { mail: OutMail; went: Gone } | null => {
     const base = mailSettings.replyBase();
     const reply = base && replyAddresses.makeForVisitor(base, thread.threadId, thread.email);
     if (!reply) return null;
@@ -195,10 +212,15 @@ export const createVisitorMails = (services: {
       waitForTurn(store, key, keyOf(threadId));
       const thread = standing(threadId);
       const { outgoing } = mailSettings.now();
-      if (!thread || !outgoing || thread.isHere || !canReach(thread)) return null;
+      if (!thread || thread.isHere) return null;
       const said = saidIn(threadId);
       const fresh = begunOf(thread, freshOf(thread, said));
       if (fresh.length === 0) return null;
+      const noWay = noWayTo(thread);
+      if (noWay || !outgoing) {
+        const of = fresh.map(({ seq }) => seq);
+        return { noWay: noWay ?? 'no-mail', of, to: thread.email };
+      }
       const password = mailSettings.outgoingPassword();
       if (password === null) throw new JobFailed('secret-sealed');
       const made = mailFor(thread, fresh, said);
@@ -218,6 +240,14 @@ export const createVisitorMails = (services: {
     note: ({ threadId }, went) => {
       store.visitorMail.end(threadId);
       if (!went) return nothing;
+      if ('noWay' in went) {
+        const { unreached } = standing(threadId) ?? {};
+        const isKnown = unreached?.why === went.noWay && unreached.upTo >= (went.of.at(-1) ?? 0);
+        return {
+          result: null,
+          news: isKnown ? [] : noted(threadId, went.of, went.to, went.noWay),
+        };
+      }
       store.visitorMail.note(threadId, clock.now(), went.messageId, went.upTo);
       const isBack = going.get(threadId)?.isBack ?? false;
       going.delete(threadId);
@@ -238,7 +268,7 @@ export const createVisitorMails = (services: {
   /** Lets answers go out by mail in their time, where there are any that somebody gone has not read. */
   const consider = (conversation: ConversationRecord, threadId: string, afterMs: number): void => {
     const thread = threadIn(conversation, threadId);
-    if (!thread || thread.isHere || !canReach(thread)) return;
+    if (!thread || thread.isHere || !(thread.email || thread.phone)) return;
     const last = freshOf(thread, saidIn(threadId)).at(-1);
     const at = last ? mailAt(thread, last.at, afterMs) : null;
     if (at === null) return;
@@ -251,6 +281,18 @@ export const createVisitorMails = (services: {
 
   return {
     kind,
+    noWayTo,
+    /** Mail was set up, or set up otherwise: what had no way goes out, where it is still worth it. */
+    tryAgain: (): void => {
+      const since = clock.now() - WORTH_MS;
+      for (const { conversationId, madeAt } of store.followUps.due(null, TRIED_AGAIN_MOST)) {
+        const conversation = persons.standing(conversationId);
+        if (!conversation || madeAt < since) continue;
+        for (const { threadId, unreached } of conversation.threads) {
+          if (unreached?.why === 'no-mail') consider(conversation, threadId, 0);
+        }
+      }
+    },
     follow:
       (afterMs: () => number): Follow =>
       (_was, now, entries) => {

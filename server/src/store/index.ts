@@ -17,6 +17,7 @@ import { findingsTable } from './findings';
 import { followUpsTable } from './follow-ups';
 import { greetingsTable } from './greetings';
 import { heldMailsTable } from './held-mails';
+import { hereTable } from './here';
 import { hoursTable } from './hours';
 import { houseSecretsTable } from './house-secrets';
 import { jobsTable } from './jobs';
@@ -83,7 +84,9 @@ export const createStore = (db: Db) => {
   const business = businessTable(db);
   const members = membersTable(db);
   const mail = mailTable(db);
-  const remembering = [doors, threads, conversations, business, members, mail];
+  const here = hereTable(db);
+  const promises = promisesTable(db);
+  const remembering = [doors, threads, conversations, business, members, mail, here, promises];
 
   /** Runs all of it in one transaction: whole or not at all. Inside another it is a savepoint. */
   const atOnce = <Result>(work: () => Result): Result => {
@@ -117,7 +120,8 @@ export const createStore = (db: Db) => {
     heldMails: heldMailsTable(db),
     mailFacts: mailFactsTable(db),
     probe: probeTable(db),
-    promises: promisesTable(db),
+    promises,
+    here,
     lights: lightsTable(db),
     followUps: followUpsTable(db),
     feeds: feedsTable(db),

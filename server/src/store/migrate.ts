@@ -26,6 +26,7 @@ import afterwards from './migrations/0024-afterwards.sql';
 import whomAMailIsAbout from './migrations/0025-whom-a-mail-is-about.sql';
 import reachedAt from './migrations/0026-reached-at.sql';
 import rowsBehind from './migrations/0027-rows-behind.sql';
+import here from './migrations/0028-here.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -56,6 +57,7 @@ export const migrations: readonly string[] = [
   whomAMailIsAbout,
   reachedAt,
   rowsBehind,
+  here,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

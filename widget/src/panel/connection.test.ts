@@ -14,6 +14,7 @@ const welcome: Extract<ToVisitor, { say: 'welcome' }> = {
   reached: { hasSeq: 3, readSeq: 2 },
   details: { name: '', email: '', phone: '', own: {} },
   hasConsented: false,
+  mails: true,
   seq: 3,
   last: 'entry-id-0003',
 };

@@ -66,6 +66,7 @@ const welcome = (seq = 0): ToVisitor => ({
   reached: { hasSeq: 0, readSeq: 0 },
   details: { name: '', email: '', phone: '', own: {} },
   hasConsented: false,
+  mails: true,
   seq,
   last: null,
 });

@@ -146,10 +146,24 @@ describe('the guest book', () => {
 
   it('thanks whoever is known, and lets them change it', async () => {
     const details = { name: 'Wren', email: 'wren@post.example', phone: '', own: {} };
-    const book = await draw({ model: { details } });
+    const book = await draw({ model: { details, mails: true } });
     expect(book.root.textContent).toContain('We can reach you at wren@post.example.');
     await book.press('Change');
     expect(book.field('Email').value).toBe('wren@post.example');
+  });
+
+  it('promises nothing by mail where none goes out', async () => {
+    const details = { name: 'Wren', email: 'wren@post.example', phone: '', own: {} };
+    const known = await draw({ model: { details, mails: false } });
+    expect(known.root.textContent).toContain('Thank you');
+    expect(known.root.textContent).not.toContain('reach you');
+    const phoned = { ...details, phone: '07700 900123' };
+    const called = await draw({ model: { details: phoned, mails: false } });
+    expect(called.root.textContent).toContain('We can reach you at 07700 900123.');
+    expect((await draw({ model: { mails: false } })).root.textContent).not.toContain(
+      'reach you after',
+    );
+    expect((await draw({ model: { mails: true } })).root.textContent).toContain('reach you after');
   });
 
   it('knows when it is answered: all that is needed, and anything at all', async () => {

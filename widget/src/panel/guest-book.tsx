@@ -145,6 +145,7 @@ export const GuestBook = (props: {
   const { conversation, state, page } = props;
   const say = useSay();
   const details = shownDetails(props.model);
+  const { mails } = props.model;
   const isNote = state !== 'lit';
   const skippedKey = `porch:skipped:${props.door}:${isNote ? 'note' : 'lit'}`;
   const mustAnswer = page.fields.some(({ isRequired }) => isRequired);
@@ -153,7 +154,8 @@ export const GuestBook = (props: {
   const [isChanging, setChanging] = useState(false);
 
   if (isAnswered(page, details, isNote) && !isChanging) {
-    const how = details.email || details.phone;
+    // Where no mail goes out an email is noted, and nothing is promised of it.
+    const how = (mails && details.email) || details.phone;
     return (
       <p class="known">
         {how ? say('reachable', { how }) : say('thanks')}{' '}
@@ -207,7 +209,7 @@ export const GuestBook = (props: {
       <h2 id="guest-title" dir="auto">
         {say(`guestTitle.${state}`)}
       </h2>
-      <p dir="auto">{say(`guestIntro.${state}`)}</p>
+      {isNote || mails ? <p dir="auto">{say(`guestIntro.${state}`)}</p> : null}
       {page.fields.map((field) => (
         <Field
           key={field.id}

@@ -38,6 +38,7 @@ const welcome = (entries: VisitorEntry[], continues = false): Event => ({
     reached: { hasSeq: 0, readSeq: 0 },
     details: { name: '', email: '', phone: '', own: {} },
     hasConsented: false,
+    mails: true,
     seq: entries.at(-1)?.seq ?? 0,
     last: entries.at(-1)?.id ?? null,
   },

@@ -25,6 +25,8 @@ export interface Model {
   held: Given | null;
   /** The visitor agreed to be kept, here or before. */
   hasAgreed: boolean;
+  /** An answer reaches whoever left an email after they have gone: nothing is promised before that is known. */
+  mails: boolean;
   lamp: Light;
   /** How long an answer usually takes, in minutes; null: it is not told. */
   usual: number | null;
@@ -52,6 +54,7 @@ export const firstModel: Model = {
   details: { name: '', email: '', phone: '', own: {} },
   held: null,
   hasAgreed: false,
+  mails: false,
   lamp: lit,
   usual: null,
   opens: [],
@@ -140,6 +143,7 @@ const heard = (model: Model, message: ToVisitor, now: number): Model => {
         reached: message.reached,
         details: message.details,
         hasAgreed: model.hasAgreed || message.hasConsented,
+        mails: message.mails,
         lamp: message.lamp,
         usual: message.usual,
         opens: message.opens,

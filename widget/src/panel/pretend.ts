@@ -98,6 +98,7 @@ export const pretend = (
       reached: { hasSeq: 0, readSeq: 0 },
       details: { name: '', email: '', phone: '', own: {} },
       hasConsented: false,
+      mails: true,
       seq: 0,
       last: null,
     });

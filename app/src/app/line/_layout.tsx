@@ -1,6 +1,9 @@
 import { Slot } from 'expo-router';
+import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { LineColumn } from '../../features/line/screens/line-column';
+import { late } from '../../kit/late';
+import { RowsComing } from '../../kit/states';
 import { useTheme } from '../../kit/theme/use-theme';
 import { useWide } from '../../kit/theme/use-wide';
 import { Conversation } from '../../late/answering';
@@ -10,6 +13,14 @@ export { ErrorBoundary } from '../../shell/offline/error-boundary';
 /** What whoever taps a row comes to: the place, which is a part of its own, and what stands there. */
 export const prepareConversation = () => Promise.all([import('./[id]'), Conversation.prepare()]);
 
+const SetupLeft = late(
+  async () => (await import('../../features/house/parts/setup-left')).SetupLeft,
+  () => <RowsComing />,
+);
+
+/** Nobody has written yet: there may be something left to set up. */
+export const setupLeft = (plain: ReactNode) => <SetupLeft otherwise={plain} />;
+
 /** On a wide screen the line stays beside the conversation; on a phone one is shown at a time. */
 const LineLayout = () => {
   const theme = useTheme();
@@ -18,7 +29,7 @@ const LineLayout = () => {
   return (
     <View style={styles.sides}>
       <View style={[styles.line, { borderColor: theme.seam }]}>
-        <LineColumn prepare={prepareConversation} />
+        <LineColumn prepare={prepareConversation} whenEmpty={setupLeft} />
       </View>
       <View style={styles.grow}>
         <Slot />

@@ -1,13 +1,17 @@
 import { LineColumn } from '../../features/line/screens/line-column';
 import { NobodyChosen } from '../../features/talk/screens/nobody-chosen';
 import { useWide } from '../../kit/theme/use-wide';
-import { prepareConversation } from './_layout';
+import { prepareConversation, setupLeft } from './_layout';
 
 export { ErrorBoundary } from '../../shell/offline/error-boundary';
 
 const Line = () => {
   const isWide = useWide();
-  return isWide ? <NobodyChosen /> : <LineColumn prepare={prepareConversation} />;
+  return isWide ? (
+    <NobodyChosen />
+  ) : (
+    <LineColumn prepare={prepareConversation} whenEmpty={setupLeft} />
+  );
 };
 
 export default Line;

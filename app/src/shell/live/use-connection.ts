@@ -12,6 +12,7 @@ import { quickRepliesKey } from '../session/quick-replies';
 import { hushHere, lookedAt } from './alerts';
 import { applyNews, readAnew } from './apply';
 import { ring } from './bell';
+import { watchHere } from './here';
 import { readTop } from './line';
 import { outbox } from './outbox';
 import { recent } from './recent';
@@ -61,7 +62,12 @@ const noteKnown = (client: QueryClient): void => {
   client.setQueryData<Known>(knownKey, { lamp, counts, offsetMs, seq, last });
 };
 
-const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void => {
+const hear = (
+  client: QueryClient,
+  message: ToTeam,
+  tellHas: () => void,
+  tellHere: () => void,
+): void => {
   switch (message.say) {
     case 'welcome': {
       const { lamp, counts, seq, last, now } = message;
@@ -82,6 +88,7 @@ const hear = (client: QueryClient, message: ToTeam, tellHas: () => void): void =
       void hushHere(lookedAt(message.entries));
       // A new connection knows nothing of what was said over the last one.
       if (seen !== null) socket?.send({ do: 'sees', conversationId: seen });
+      tellHere();
       noteKnown(client);
       tellHas();
       break;
@@ -151,10 +158,12 @@ export const useConnection = (isSignedIn: boolean): void => {
       told = setTimeout(() => socket?.send({ do: 'has', seq: live.now().seq }), TOLD_AFTER_MS);
     };
 
+    const here = watchHere((is) => socket?.send({ do: 'here', ...is }));
+
     const listen = (): void => {
       socket = openTeamSocket({
         since: () => live.now(),
-        hear: (message) => hear(client, message, tellHas),
+        hear: (message) => hear(client, message, tellHas, here.connected),
         changed: (isConnected) => {
           const isBack = isConnected && live.now().wasConnected;
           live.set({ isConnected, wasConnected: true });
@@ -197,6 +206,7 @@ export const useConnection = (isSignedIn: boolean): void => {
     );
     return () => {
       isOver = true;
+      here.stop();
       clearTimeout(told);
       clearTimeout(retry);
       clearTimeout(aheadTimer);

@@ -31,7 +31,7 @@ export const openTalk = (
 ): Talk => {
   const { visiting, website, presence, hub, reach, lamp, promises, clock, limits, disk, store } =
     services;
-  const { finding, dressing } = services;
+  const { finding, dressing, mailSettings } = services;
   let visitor: Known | null = null;
   let leave = (): void => {};
 
@@ -61,6 +61,7 @@ export const openTalk = (
         own: Object.fromEntries((state?.own ?? []).map(({ id, value }) => [id, value])),
       },
       hasConsented: state?.hasConsented ?? false,
+      mails: mailSettings.canAnswer(),
     });
   };
 

@@ -18,7 +18,7 @@ const useHoursChange = <Typed>(send: (typed: Typed) => Promise<Hours>) => {
   });
 };
 
-/** Sets the hours of the house; null: it is always open. */
+/** Sets the hours of the house; null: none are set. */
 export const useSetHours = () =>
   useHoursChange((hours: OpeningHours | null) => api.send<Hours>('PUT', '/api/hours', { hours }));
 

@@ -1,6 +1,6 @@
 import type { Door } from '@porch/contract/doors';
 import type { Hours as HoursData } from '@porch/contract/hours';
-import type { OpeningHours, Spans } from '@porch/core/hours/opening';
+import type { OpeningHours } from '@porch/core/hours/opening';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Row, Section } from '../../../kit/fields/form';
@@ -14,6 +14,7 @@ import { HousePage } from '../../../shell/frame/house-page';
 import { useHouse } from '../../../shell/session/house';
 import { useHoursWay } from '../../lamp/parts/hours-way';
 import { useHolidays, useHours, useSetHours } from '../data/hours';
+import { usualWeeks } from '../data/weeks';
 import { SaveBar, useKeeping } from '../parts/save-bar';
 import { WeekEditor } from '../parts/week-editor';
 import { words } from '../words';
@@ -21,10 +22,6 @@ import { HolidaysPart } from './holidays-part';
 import { PromisesPart } from './promises-part';
 import { SpellsPart } from './spells-part';
 import { WrittenPart } from './written-part';
-
-const workday: Spans = [{ from: 540, to: 1_050 }];
-const shut: Spans = [];
-const usualWeek: Spans[] = [workday, workday, workday, workday, workday, shut, shut];
 
 const DoorsPart = ({ doors, hours }: { doors: readonly Door[]; hours: HoursData }) => {
   const theme = useTheme();
@@ -65,11 +62,8 @@ const NoHours = (props: { isFixed: boolean; begin: (hours: OpeningHours) => void
       <Text>{said.more}</Text>
       {props.isFixed ? null : (
         <Row>
-          <Button
-            look="main"
-            label={said.begin}
-            onPress={() => props.begin({ week: usualWeek, holidays: null, spells: [] })}
-          />
+          <Button look="main" label={said.begin} onPress={() => props.begin(usualWeeks.workdays)} />
+          <Button label={said.always} onPress={() => props.begin(usualWeeks.always)} />
         </Row>
       )}
     </Section>
@@ -135,7 +129,7 @@ const HoursOfHouse = ({ hours }: { hours: HoursData }) => {
       <DoorsPart doors={(house?.doors ?? []).filter(({ isClosed }) => !isClosed)} hours={hours} />
       {draft && !isFixed ? (
         <Row>
-          <Button look="bare" label={words().none.alwaysNow} onPress={() => change(null)} />
+          <Button look="bare" label={words().none.drop} onPress={() => change(null)} />
         </Row>
       ) : null}
       <SaveBar {...bar} />

@@ -20,6 +20,8 @@ export const PromisesPart = ({ isFixed }: { isFixed: boolean }) => {
   const set = (part: Partial<typeof promises>) => mutate({ ...promises, ...part });
   const grace = String(promises.graceMinutes);
   const graces = Object.entries(said.graces);
+  const here = String(promises.hereMinutes);
+  const heres = Object.entries(said.heres);
   const mailAfter = String(promises.mailAfterMinutes);
   const mails = Object.entries(said.mails);
   return (
@@ -47,6 +49,12 @@ export const PromisesPart = ({ isFixed }: { isFixed: boolean }) => {
         options={mailAfter in said.mails ? mails : [...mails, [mailAfter, mailAfter]]}
         value={mailAfter}
         onChange={(minutes) => set({ mailAfterMinutes: Number(minutes) })}
+      />
+      <Select
+        label={said.here}
+        options={here in said.heres ? heres : [...heres, [here, here]]}
+        value={here}
+        onChange={(minutes) => set({ hereMinutes: Number(minutes) })}
       />
       <Choice
         label={said.late}

@@ -21,6 +21,7 @@ const nothing: Ticks = {
   homeScreen: false,
   rings: false,
   hours: false,
+  mail: false,
   answered: false,
   dressed: false,
   darkTexts: false,
@@ -32,6 +33,7 @@ const everything: Ticks = {
   homeScreen: true,
   rings: true,
   hours: true,
+  mail: true,
   answered: true,
   dressed: true,
   darkTexts: true,
@@ -99,7 +101,7 @@ describe('the checklist that ticks itself', () => {
 
   it('says what is still to do, and when it last looked', async () => {
     await draw(houseWith(nothing));
-    expect(screen.getAllByText('To do')).toHaveLength(8);
+    expect(screen.getAllByText('To do')).toHaveLength(9);
     expect(screen.getByText('To do · Not seen yet, last looked 1 s ago')).toBeTruthy();
     expect(screen.queryByText('Done')).toBeNull();
   });

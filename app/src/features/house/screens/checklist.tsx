@@ -153,6 +153,13 @@ export const Checklist = ({ house }: { house: House }) => {
             onPress={() => router.navigate('/house/hours')}
           />
         </Item>
+        <Item label={said().mail} isDone={ticks.mail}>
+          <Button
+            look="bare"
+            label={said().mailDo}
+            onPress={() => router.navigate('/house/mail')}
+          />
+        </Item>
         <Item label={said().answered} isDone={ticks.answered}>
           <Button
             look="bare"

@@ -1,5 +1,6 @@
 import type { JobName } from '@porch/contract/jobs';
 import { many } from '../../../kit/many';
+import type { Step } from '../data/steps-left';
 
 export const en = {
   title: 'House',
@@ -46,6 +47,8 @@ export const en = {
     phoneDo: 'Sign in my phone',
     hours: 'Opening hours are set',
     hoursDo: 'Set them',
+    mail: 'Your answers reach people who have left (email)',
+    mailDo: 'Connect email',
     answered: 'A test message is answered',
     answeredDo: 'Write to yourself',
     dressed: 'The door is dressed',
@@ -56,6 +59,24 @@ export const en = {
     teamDo: 'Invite somebody',
     alone: 'I work alone',
     resume: 'Go on setting up',
+  },
+  setupLeft: {
+    title: 'Almost ready',
+    more: (left: number) =>
+      `${many(left, 'step', 'steps')} to go. Conversations appear here once people write to you.`,
+    resume: 'Continue setup',
+    steps: {
+      hours: ['Set your opening hours', 'Until then visitors read that you’re away'],
+      snippet: ['Put the chat on your website', 'One line of code, or a plain link'],
+      answered: ['Answer a test message', 'See both sides of a conversation'],
+      rings: ['Turn on alerts', 'So your phone rings when someone writes'],
+      phone: ['Sign in your phone', 'Scan a code, no password to type'],
+      homeScreen: ['Add the app to your home screen', 'One tap from there to your inbox'],
+      mail: ['Connect your email', 'So answers reach people who have left'],
+      dressed: ['Choose how your chat looks', 'Colours, picture and texts'],
+      darkTexts: ['Read what visitors see when you’re away', 'Change any of it'],
+      team: ['Add your team', 'Or say that you work alone'],
+    } satisfies Record<Step, readonly [string, string]> as Record<Step, readonly [string, string]>,
   },
   business: {
     title: 'Business',

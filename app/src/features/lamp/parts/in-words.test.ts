@@ -39,9 +39,14 @@ describe('the light in words', () => {
     expect(said({ ...dark, why: 'hand' }).saying).toBe('Dark until you light it');
     expect(said({ ...dark, why: 'nobody-in' }).saying).toBe('Dark until somebody is in');
     expect(said({ ...dark, why: 'hours' }).saying).toBe('Dark, no opening in sight');
-    expect(said({ until: null, hasHours: false })).toMatchObject({
-      saying: 'Answering now',
-      under: 'Porch light · lit, no hours set',
+    expect(said({ until: null }).saying).toBe('Answering now');
+    expect(said({ ...dark, why: 'nobody-here' })).toMatchObject({
+      saying: 'Off: no one is here',
+      under: 'Porch light · dark, no app open, no phone rings',
+    });
+    expect(said({ ...dark, why: 'no-hours', hasHours: false })).toMatchObject({
+      saying: 'Off: hours not set',
+      under: 'Porch light · dark, no hours yet',
     });
   });
 

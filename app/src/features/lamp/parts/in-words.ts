@@ -20,8 +20,7 @@ const sayingOf = (
   if (until !== null) {
     return state === 'back-soon' ? words().backAt(time(until)) : words().darkUntil(time(until));
   }
-  if (why === 'hand') return words().dark;
-  return why === 'nobody-in' ? words().darkAlone : words().darkUnknown;
+  return words().darkFor[why];
 };
 
 /** The light in words, for its team. */
@@ -29,9 +28,8 @@ export const lampInWords = (lamp: TeamLamp | null, now: number, zone: string): L
   if (!lamp) return { state: undefined, saying: kitWords().loading, under: words().label };
   const light = lampAt(lamp, now);
   const saying = sayingOf({ ...lamp, ...light }, (at) => momentInWords(at, now, zone));
-  const why = lamp.why === 'hours' && !lamp.hasHours ? words().noHours : words().whys[lamp.why];
   const under = lamp.ended
     ? words().ended[lamp.ended.state]
-    : words().under(words().states[light.state], why);
+    : words().under(words().states[light.state], words().whys[lamp.why]);
   return { state: light.state, saying, under };
 };

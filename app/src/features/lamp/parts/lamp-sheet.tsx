@@ -11,6 +11,7 @@ import { Sheet } from '../../../kit/sheets/sheet';
 import { Text } from '../../../kit/text';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { momentInWords } from '../../../kit/times';
+import { wayTo } from '../../../kit/way';
 import { serverNow, useLive } from '../../../shell/live/store';
 import { MINUTE_MS, useAsTimeGoes, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
@@ -26,6 +27,8 @@ interface Ways {
   set: (lamp: LampSetting) => void;
   /** A moment as it is said beside a choice. */
   time: (at: number) => string;
+  /** The way to the opening hours, past this sheet. */
+  toHours: ReturnType<typeof wayTo>;
 }
 
 const Part = (props: { title: string; more: string; children: ReactNode }) => {
@@ -44,7 +47,7 @@ const Part = (props: { title: string; more: string; children: ReactNode }) => {
 };
 
 /** Outside the hours it is said until when somebody answers; within them it is until they end. */
-const LightIt = ({ lamp, set, time }: Ways) => {
+const LightIt = ({ lamp, set, time, toHours }: Ways) => {
   if (lamp.setting.state !== 'by-hours' && lamp.isOpen) return null;
   if (lamp.isOpen) {
     return lamp.state === 'lit' ? null : (
@@ -60,10 +63,11 @@ const LightIt = ({ lamp, set, time }: Ways) => {
     );
   }
   if (lamp.state === 'lit') return null;
-  const { opensNext } = lamp;
+  const { opensNext, hasHours } = lamp;
   return (
-    <Part title={words().now} more={words().nowShut}>
+    <Part title={words().now} more={hasHours ? words().nowShut : words().nowUnset}>
       <Row>
+        {hasHours ? null : <Button look="main" label={words().setHours} {...toHours} />}
         <Button
           label={words().forHour}
           onPress={() => set({ state: 'lit', until: serverNow() + HOUR_MS })}
@@ -87,7 +91,7 @@ const ByHoursAgain = ({ lamp, set }: Ways) =>
       <Row>
         <Button
           look="main"
-          label={lamp.hasHours ? words().byHours : words().byHoursLit}
+          label={lamp.hasHours ? words().byHours : words().endNow}
           onPress={() => set({ state: 'by-hours', until: null })}
         />
       </Row>
@@ -165,8 +169,13 @@ const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void 
   const lamp = useLive((live) => live.lamp);
   const { saying, under } = useAsTimeGoes((at) => lampInWords(lamp, at, zone));
   if (!lamp) return null;
+  const toHours = wayTo('/house/hours', () => {
+    close();
+    router.navigate('/house/hours');
+  });
   const ways: Ways = {
     lamp,
+    toHours,
     time: (at) => momentInWords(at, now, zone),
     set: (setting) => {
       props.set(setting);
@@ -186,14 +195,7 @@ const LampSheet = (props: { set: (lamp: LampSetting) => void; close: () => void 
       <BackSoon {...ways} />
       <GoDark {...ways} />
       <WhoIsIn opensTomorrow={lamp.opensTomorrow} />
-      <Button
-        look="bare"
-        label={words().hours}
-        onPress={() => {
-          close();
-          router.navigate('/house/hours');
-        }}
-      />
+      <Button look="bare" label={words().hours} {...toHours} />
     </Sheet>
   );
 };

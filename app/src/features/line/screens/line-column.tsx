@@ -3,7 +3,7 @@ import { type Group, groups } from '@porch/core/conversation';
 import { router, useGlobalSearchParams } from 'expo-router';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Empty, Failed, RowsComing } from '../../../kit/states';
@@ -71,9 +71,16 @@ const MoreRows = ({ group, left }: { group: Group; left: number }) => {
 
 /**
  * The inbox: the groups in order of urgency, and in each the conversations in theirs. `prepare`: what whoever taps a row
- * comes to is loaded while the line stands idle, and at the latest when a finger touches it.
+ * comes to is loaded while the line stands idle, and at the latest when a finger touches it. `whenEmpty`: what stands
+ * there as long as nobody has written, instead of the plain words for it.
  */
-export const LineColumn = ({ prepare }: { prepare?: () => Promise<unknown> }) => {
+export const LineColumn = ({
+  prepare,
+  whenEmpty = (plain) => plain,
+}: {
+  prepare?: () => Promise<unknown>;
+  whenEmpty?: (plain: ReactNode) => ReactNode;
+}) => {
   const { height } = useWindowDimensions();
   const counts = useLive((live) => live.counts[VIEW]);
   const { id, show } = useGlobalSearchParams<{ id?: string; show?: string }>();
@@ -129,10 +136,10 @@ export const LineColumn = ({ prepare }: { prepare?: () => Promise<unknown> }) =>
   if (!counts) return <RowsComing />;
   const isNobody = groups.every((group) => counts[group] === 0);
   if (isNobody) {
-    return (
+    return whenEmpty(
       <Empty title={words().empty} more={words().emptyMore}>
         <Button label={words().emptyAction} onPress={() => router.navigate('/house')} />
-      </Empty>
+      </Empty>,
     );
   }
 

@@ -120,6 +120,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
     unread ? words().unread(unread) : '',
     state.isHere ? words().here : '',
     state.cameBack ? words().cameBack : '',
+    state.unreached ? words().unreached : '',
     last,
   ]
     .filter(Boolean)
@@ -176,6 +177,9 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
                 numberOfLines={1}
                 style={[styles.last, unread ? styles.strong : null]}
               >
+                {state.unreached ? (
+                  <Text kind="second" tone="brick">{`${words().unreached} · `}</Text>
+                ) : null}
                 {state.cameBack ? `${words().cameBack} · ${last}` : last}
               </Text>
               {unread ? (

@@ -9,6 +9,7 @@ export const en = {
   unread: (count: number) => `${count} unread`,
   here: 'on the page now',
   cameBack: 'came back',
+  unreached: 'not delivered',
   typing: 'is typing',
   groups: {
     waiting: 'Waiting',

@@ -127,7 +127,8 @@ const ReachedMark = ({ entry, facts }: { entry: Entry; facts: RollFacts }) => {
   // Of what a network carries nothing is known until it has said something.
   const isCarried = entry.kind === 'team-said' && entry.way !== SCREEN;
   const state = receipt?.step ?? (isCarried ? 'waiting' : onScreen);
-  if (mailed !== undefined && state !== 'read') {
+  const isThere = state === 'read' || (state === 'arrived' && !mailed);
+  if (mailed !== undefined && !isThere) {
     return (
       <Text kind="small" tone={mailed ? 'moss' : 'brick'}>
         {mailed ? words().states.mailed : words().states.notArrived}
@@ -373,6 +374,8 @@ const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts)
     case 'mailed': {
       const said = words().conversation;
       if (entry.failed === undefined) return said.mailed(entry.to);
+      const noWay = said.noWays[entry.failed];
+      if (noWay) return noWay;
       return said.notMailed(entry.to, said.mailWhys[entry.failed] ?? said.mailWhys.other ?? '');
     }
     case 'mail-stopped':

@@ -48,6 +48,11 @@ export const en = {
     takenBack: (who: string) => `${who} took this back`,
     mailed: (to: string) => `Went by email to ${to}`,
     notMailed: (to: string, why: string) => `Did not arrive by email at ${to}: ${why}`,
+    noWays: {
+      'no-mail': 'Not delivered yet: they’ve left, and your email isn’t connected',
+      'no-email': 'Not delivered yet: they’ve left without giving an email',
+      'mail-stopped': 'Not delivered yet: they’ve left, and want no emails',
+    } as Readonly<Record<string, string>>,
     mailStopped: (to: string) => `They want no more emails at ${to}`,
     mailWhys: {
       'no-mailbox': 'there is no such address',

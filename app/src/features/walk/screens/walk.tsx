@@ -9,19 +9,23 @@ import { Button } from '../../../kit/press';
 import { RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
 import { HousePage } from '../../../shell/frame/house-page';
-import { useLive } from '../../../shell/live/store';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useHouse, useZone } from '../../../shell/session/house';
 import { problemOf } from '../../../shell/session/problems';
 import { useChangeDoor } from '../../doors/data/doors';
 import { sightingInWords } from '../../doors/parts/in-words';
 import { PutUp } from '../../doors/parts/put-up';
+import { useSetHours } from '../../hours/data/hours';
+import { type UsualWeek, usualWeeks } from '../../hours/data/weeks';
 import { useChangeBusiness } from '../../house/data/business';
 import { BusinessForm } from '../../house/parts/business-form';
+import { useStretch } from '../../line/data/line';
 import { words } from '../words';
 
+const usualWeekNames = ['workdays', 'daily', 'always'] as const satisfies readonly UsualWeek[];
+
 /** The steps before "done", in their order. */
-const steps = ['business', 'website', 'snippet', 'test'] as const;
+const steps = ['business', 'hours', 'website', 'snippet', 'test'] as const;
 export type Step = (typeof steps)[number];
 
 export const isStep = (text: unknown): text is Step => steps.some((step) => step === text);
@@ -38,10 +42,37 @@ const BusinessStep = ({ business, go }: StepProps) => (
     business={business}
     isOwner
     submit={words().next}
-    also={{ walkStep: 'website' }}
-    onSaved={() => go('website')}
+    also={{ walkStep: 'hours' }}
+    onSaved={() => go('hours')}
   />
 );
+
+/** When somebody answers: until that is said, visitors read that nobody is in. One tap for the weeks that many have. */
+const HoursStep = ({ house, go }: StepProps) => {
+  const { mutate, error, isPending } = useSetHours();
+  const isSet = house.checklist?.hours ?? false;
+  const set = (week: UsualWeek): void =>
+    mutate(usualWeeks[week], { onSuccess: () => go('website') });
+  return (
+    <>
+      {isSet ? <Done text={words().hours.done} /> : null}
+      {usualWeekNames.map((week) => (
+        <Button
+          key={week}
+          label={words().hours.weeks[week]}
+          disabled={isPending}
+          onPress={() => set(week)}
+        />
+      ))}
+      <Problem text={problemOf(error)} />
+      <Button
+        look={isSet ? 'main' : 'bare'}
+        label={isSet ? words().next : words().hours.skip}
+        onPress={() => go('website')}
+      />
+    </>
+  );
+};
 
 const WebsiteStep = ({ door, go }: StepProps) => {
   const [site, setSite] = useState(door.sites[0] ?? '');
@@ -105,19 +136,26 @@ const SnippetStep = ({ house, door, go }: StepProps) => {
 
 const TestStep = ({ house, door, go }: StepProps) => {
   const isAnswered = house.checklist?.answered ?? false;
-  const isWaiting = useLive(({ counts }) => (counts.all?.waiting ?? 0) > 0);
+  const groups = [
+    useStretch({ view: 'all', group: 'waiting' }, true),
+    useStretch({ view: 'all', group: 'note' }, true),
+    useStretch({ view: 'all', group: 'answered' }, true),
+  ];
+  const rows = groups.flatMap(({ data }) => data?.rows ?? []);
+  // What was just written is what was written last.
+  const newest = [...rows].sort((a, b) => b.state.lastAt - a.state.lastAt)[0];
   return (
     <>
       <PlainFrame title={words().test.frame} source={`/talk/${door.publicId}`} height={430} />
       {isAnswered ? (
         <Done text={words().test.done} />
-      ) : isWaiting ? (
+      ) : newest ? (
         <Done text={words().test.arrived} />
       ) : null}
       <Button
         look={isAnswered ? 'edge' : 'main'}
         label={words().test.answer}
-        onPress={() => router.navigate('/line')}
+        onPress={() => router.navigate(newest ? `/line/${newest.id}` : '/line')}
       />
       <Button
         look={isAnswered ? 'main' : 'bare'}
@@ -130,6 +168,7 @@ const TestStep = ({ house, door, go }: StepProps) => {
 
 const views: Record<Step, (props: StepProps) => React.ReactNode> = {
   business: BusinessStep,
+  hours: HoursStep,
   website: WebsiteStep,
   snippet: SnippetStep,
   test: TestStep,

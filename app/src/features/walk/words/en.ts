@@ -8,6 +8,17 @@ export const en = {
     title: 'Your business',
     more: 'Visitors see the name and the picture. All of it can be changed later.',
   },
+  hours: {
+    title: 'When do you answer?',
+    more: 'Outside these hours visitors read when you’re back and can leave a message. You can change every day later.',
+    weeks: {
+      workdays: 'Monday to Friday, 9:00 to 17:30',
+      daily: 'Every day, 9:00 to 17:30',
+      always: 'Day and night',
+    },
+    done: 'Your opening hours are set.',
+    skip: 'Set them later',
+  },
   website: {
     title: 'Your website',
     more: 'Where shall the door stand? Leave it empty when you only want a link to send.',
@@ -26,7 +37,7 @@ export const en = {
     more: 'This is what your visitors get. Write something in it, then answer as you will from now on.',
     frame: 'Your door, as a visitor sees it',
     arrived: 'It has arrived. Answer it now.',
-    answer: 'Open it in the line',
+    answer: 'Open the conversation',
     done: 'Answered. Everything works.',
     finish: 'Finish',
   },
