@@ -317,6 +317,7 @@ export const StateSchema = z.object({
   saidSeq: SeqSchema,
   lastWords: z.string(),
   lastBy: z.enum(['visitor', 'team']).nullable(),
+  lastMemberId: IdSchema.nullable(),
   unread: z.array(SeqSchema),
   teamReadSeq: SeqSchema,
   visitorHasSeq: SeqSchema,

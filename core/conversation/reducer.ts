@@ -40,6 +40,8 @@ export interface ConversationState {
   saidSeq: number;
   lastWords: string;
   lastBy: 'visitor' | 'team' | null;
+  /** Who of the team said the last thing; null: the visitor did, or nobody yet. */
+  lastMemberId: string | null;
   /** Seqs of what the visitor said and the team has not read, at most `UNREAD_KEPT`. */
   unread: number[];
   teamReadSeq: number;
@@ -77,6 +79,7 @@ export const emptyConversation: ConversationState = {
   saidSeq: 0,
   lastWords: '',
   lastBy: null,
+  lastMemberId: null,
   unread: [],
   teamReadSeq: 0,
   visitorHasSeq: 0,
@@ -115,6 +118,7 @@ const setAside = <Of extends State>(state: Of, entry: Entry & { kind: 'visitor-s
   saidSeq: entry.seq,
   lastWords: wordsOf(entry),
   lastBy: 'visitor',
+  lastMemberId: null,
 });
 
 /** The newest that nobody has read, and no more than are kept. */
@@ -145,6 +149,7 @@ const visitorSpoke = <Of extends State>(
   next.saidSeq = entry.seq;
   next.lastWords = wordsOf(entry);
   next.lastBy = 'visitor';
+  next.lastMemberId = null;
   next.unread = withUnread(state.unread, entry.seq);
   return next;
 };
@@ -160,6 +165,7 @@ const teamSpoke = <Of extends State>(state: Of, entry: Entry & { kind: 'team-sai
   saidSeq: entry.seq,
   lastWords: summary(entry.text, entry.files) || (entry.shelf?.[0]?.name ?? ''),
   lastBy: 'team',
+  lastMemberId: entry.memberId,
   unread: [],
   teamReadSeq: Math.max(state.teamReadSeq, entry.seq),
 });

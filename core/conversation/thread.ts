@@ -11,7 +11,7 @@ import {
 export const THREADS_MOST = 20;
 
 /** Another number when the fold gives something else for the same entries: all are folded anew then. */
-export const FOLD_VERSION = 3;
+export const FOLD_VERSION = 4;
 
 /** What an answer in another thread of the same conversation means for this one. */
 interface AnsweredElsewhere {
@@ -93,6 +93,7 @@ const alone = (thread: ThreadState): Whole<ConversationState> => ({
   saidSeq: thread.saidSeq,
   lastWords: thread.lastWords,
   lastBy: thread.lastBy,
+  lastMemberId: thread.lastMemberId,
   unread: thread.unread,
   teamReadSeq: thread.teamReadSeq,
   visitorHasSeq: thread.visitorHasSeq,

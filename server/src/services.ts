@@ -249,6 +249,7 @@ export const createServices = (
     canMail: mailSettings.goesOut,
     lookingAt: hub.lookingAt,
     opening,
+    isDeserted: (doorId) => ['nobody-here', 'no-hours'].includes(lamp.whyAt(doorId)),
   });
   const promises = createPromises({
     store,

@@ -93,8 +93,10 @@ export const createRinging = (services: {
   lookingAt: (conversationId: string) => readonly string[];
   /** When a door is open: patience runs in open time. */
   opening: (doorId: string) => OpenTime;
+  /** Whether a door’s light is out though nobody has put it out: it is open, and whoever should be here is not. */
+  isDeserted: (doorId: string) => boolean;
 }) => {
-  const { store, clock, write, canMail, lookingAt, opening } = services;
+  const { store, clock, write, canMail, lookingAt, opening, isDeserted } = services;
   const landedAt = new Map<string, number>();
 
   const bellOf = (memberId: string): Doorbell => {
@@ -210,13 +212,14 @@ export const createRinging = (services: {
   ): void => {
     if (!canRing()) return;
     const open = store.rounds.of(conversation.id);
-    const isNote = groupOf(conversation.state) === 'note';
+    const door = lastDoorOf(store, conversation);
+    // Where somebody should be here they are called as if they were: that is how they come.
+    const isNote = groupOf(conversation.state) === 'note' && !isDeserted(door?.id ?? '');
     const isFirst = was.state.waitingSince === null || was.state.aside !== null;
     const beganAt = open && !isFirst ? open.beganAt : clock.now();
     const isNew = !open || isFirst;
     const round = { conversationId: conversation.id, beganAt, seq: said.seq, rung: [] };
     const cause = isNote ? 'note' : isNew ? 'first' : 'more';
-    const door = lastDoorOf(store, conversation);
     const people = peopleFor(conversation.id);
     const passedTo = people.filter(({ id }) => id === said.tapped?.passedTo).map(({ id }) => id);
     const called = whoRings(
@@ -310,8 +313,8 @@ export const createRinging = (services: {
     const round = store.rounds.of(conversation.id);
     if (!round || round.beganAt !== job.beganAt) return;
     const group = groupOf(conversation.state);
-    // What was left as a note rings once, and no more than that; it may have been put off for a look.
-    if (group !== 'waiting' && (group !== 'note' || job.step !== 'looking')) return;
+    // What was left as a note has no steps, but where somebody should have been here; it may be put off for a look.
+    if (group !== 'waiting' && group !== 'note') return;
     const now = clock.now();
     const door = lastDoorOf(store, conversation);
     const doorId = door?.id ?? '';

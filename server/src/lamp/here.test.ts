@@ -175,6 +175,24 @@ describe('whether somebody is here', () => {
     expect(light().state).toBe('lit');
   });
 
+  it('is called for by ringing on, though what was written is left as a note; not outside the hours', async () => {
+    await setHours();
+    await push.addDevice(house, cookie, 'maren-phone');
+    await (await visit(house, door.publicId, 'wren')).say('Hello');
+    await pass(0);
+    expect(house.store.conversations.counts()).toMatchObject({ note: 1, waiting: 0 });
+    await pass(5 * minute);
+    const causes = () => push.loadsOf('maren-phone').map((load) => 'cause' in load && load.cause);
+    expect(causes()).toEqual(['first', 'again']);
+
+    const shut = { week: Array.from({ length: 7 }, () => []), holidays: null, spells: [] };
+    await house.ask('PUT', '/api/hours', { cookie, body: { hours: shut } });
+    await (await visit(house, door.publicId, 'sparrow')).say('At night');
+    await pass(0);
+    await pass(5 * minute);
+    expect(causes().slice(2)).toEqual(['note']);
+  });
+
   it('is earned by an answer that somebody gives without the app, and not by an alert that goes out', async () => {
     await setHours();
     await push.addDevice(house, cookie, 'maren-phone');

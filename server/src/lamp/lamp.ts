@@ -165,6 +165,8 @@ export const createLamp = (services: {
 
   return {
     atDoor,
+    /** Why the light of a door shows what it does. */
+    whyAt: (doorId: string) => lightAt(doorId).why,
     opensAt,
     /** Since when the light of a door is out; now, where it has just gone out or is lit. */
     notLitSince: (doorId: string): number => store.lights.outSince(doorId) ?? clock.now(),

@@ -14,7 +14,7 @@ import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useDoorFacts, useHouse, useZone } from '../../../shell/session/house';
 import { OweSheet } from '../../deeds/parts/late-sheets';
 import { useCalling } from '../../persons/parts/calling';
-import { lastSaid } from '../../persons/parts/last-said';
+import { useSaid } from '../../persons/parts/last-said';
 import { RowName } from '../../persons/parts/row-name';
 import { useFollowUps, useOwing, type Which } from '../data/follow-ups';
 import { words } from '../words';
@@ -61,6 +61,7 @@ const OwedRow = ({ owed, change }: { owed: OwedShown; change: (owed: OwedShown) 
         ? words().lateBy(spanInWords(now - followUp.dueAt))
         : words().due(time)
       : words().doneAt(momentInWords(followUp.doneAt, now, zone), nameOfMember(followUp.doneBy));
+  const { lastSaid } = useSaid();
   const whose =
     followUp.whose === null ? words().nobodys : words().whose(nameOfMember(followUp.whose));
   const finish = (): void => {

@@ -16,7 +16,7 @@ import { useAsTimeGoes } from '../../../shell/live/use-now';
 import { useDoorFacts, useZone } from '../../../shell/session/house';
 import { deedNames, type RowDeeds } from '../../deeds/parts/row-deeds';
 import { useCalling } from '../../persons/parts/calling';
-import { lastSaid } from '../../persons/parts/last-said';
+import { useSaid } from '../../persons/parts/last-said';
 import { RowName } from '../../persons/parts/row-name';
 import { words } from '../words';
 
@@ -113,6 +113,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
   const { burnt, ...time } = useAsTimeGoes(seenAt(row, { zone, windowMs: door?.windowMs ?? null }));
   const name = useCalling().nameOf(row);
   const unread = state.unread.length;
+  const { lastSaid } = useSaid();
   const last = isTyping ? words().typing : lastSaid(row);
   const label = [
     name,

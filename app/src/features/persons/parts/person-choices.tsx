@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { momentInWords } from '../../../kit/times';
 import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
-import { lastSaid } from './last-said';
+import { useSaid } from './last-said';
 import { PersonRow } from './person-row';
 
 /** People to choose one of, each with what was said last. */
@@ -14,6 +14,7 @@ export const PersonChoices = (props: {
 }) => {
   const now = useNow(MINUTE_MS);
   const zone = useZone();
+  const { lastSaid } = useSaid();
   return (
     <View role="list" aria-label={props.label} style={styles.list}>
       {props.rows.map((row) => (

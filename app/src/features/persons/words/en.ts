@@ -4,6 +4,10 @@ export const en = {
     city: (city: string) => `Somebody from ${city}’s time`,
     nothing: 'Somebody',
   },
-  you: 'You: ',
+  saidBy: {
+    you: (text: string) => `You: ${text}`,
+    them: (name: string, text: string) => `${name}: ${text}`,
+    us: (text: string) => `Us: ${text}`,
+  },
   file: 'a file',
 };

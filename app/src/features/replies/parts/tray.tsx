@@ -5,6 +5,7 @@ import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Row } from '../../../kit/fields/form';
 import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
+import { useEscape } from '../../../kit/sheets/use-escape';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
@@ -51,7 +52,9 @@ export const ReplyTray = (props: {
   fits: readonly Fit[];
   take: (reply: QuickReply) => void;
   takeFit: (fit: Fit) => void;
+  close: () => void;
 }) => {
+  useEscape(props.close);
   const theme = useTheme();
   const index = useRepliesIndex();
   const [typed, setTyped] = useState('');

@@ -11,7 +11,7 @@ import { MINUTE_MS, useNow } from '../../../shell/live/use-now';
 import { useZone } from '../../../shell/session/house';
 import { shellWords } from '../../../shell/words';
 import { groupName } from '../../line/parts/group-name';
-import { saidBy } from '../../persons/parts/last-said';
+import { useSaid } from '../../persons/parts/last-said';
 import { PersonRow } from '../../persons/parts/person-row';
 import { useSearch } from '../data/search';
 import { words } from '../words';
@@ -20,12 +20,13 @@ type Found = SearchPage['found'][number];
 
 const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: string }) => {
   const { row, entry } = found;
+  const { saidBy } = useSaid();
   const said = searchableText(entry).replace(/\s+/g, ' ');
   return (
     <PersonRow
       row={row}
       when={`${groupName(row.group)} · ${momentInWords(entry.at, now, zone)}`}
-      said={saidBy(entry.kind === 'team-said', said)}
+      said={saidBy(entry.kind === 'team-said' ? entry.memberId : null, said)}
       lines={2}
       to={`/line/${row.id}`}
     />

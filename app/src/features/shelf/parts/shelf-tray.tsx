@@ -5,6 +5,7 @@ import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Problem, Row } from '../../../kit/fields/form';
 import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
+import { useEscape } from '../../../kit/sheets/use-escape';
 import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
@@ -13,7 +14,12 @@ import { words } from '../words';
 import { ShelfCard } from './shelf-card';
 
 /** The shelf above the field: what was put in last first, found by a search, put in with a tap. */
-export const ShelfTray = (props: { conversationId: string; take: (said: ShelfSaid) => void }) => {
+export const ShelfTray = (props: {
+  conversationId: string;
+  take: (said: ShelfSaid) => void;
+  close: () => void;
+}) => {
+  useEscape(props.close);
   const theme = useTheme();
   const [typed, setTyped] = useState('');
   const sought = useDeferredValue(typed.trim());

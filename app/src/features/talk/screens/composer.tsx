@@ -17,7 +17,6 @@ import {
   type TextInput,
   type TextInputKeyPressEventData,
   View,
-  type ViewStyle,
 } from 'react-native';
 import { MarkedInput } from '../../../kit/fields/marked-input';
 import { Button, GlyphButton } from '../../../kit/press';
@@ -49,7 +48,6 @@ import { useThings } from './use-things';
 import { Ways } from './ways';
 
 const TALLEST = 180;
-const LINE_OF_A_PHONE = 20;
 
 /** By whom of those who stand in a conversation it is written, and by which door. */
 const useWays = (row: Row) => {
@@ -121,6 +119,10 @@ export const Composer = (props: {
   // One of them at a time: each stands where the others do.
   const [open, setOpen] = useState<'replies' | 'shelf' | 'emoji' | null>(null);
   const turn = (one: typeof open): void => setOpen(open === one ? null : one);
+  const closeTray = (): void => {
+    setOpen(null);
+    field.current?.focus();
+  };
   const fits = useFits(row);
 
   const change = (next: string): void => {
@@ -219,23 +221,63 @@ export const Composer = (props: {
     if (key.key === 'Escape') field.current?.blur();
   };
 
+  const tools = (
+    <>
+      <GlyphButton
+        label={
+          open === 'replies'
+            ? trayNames().close
+            : fits.length > 0
+              ? trayNames().openFits(fits.length)
+              : trayNames().open
+        }
+        aria-expanded={open === 'replies'}
+        onPress={() => turn('replies')}
+      >
+        <TrayGlyph size={24} color={theme.ink} aria-hidden />
+        {fits.length > 0 ? (
+          <View aria-hidden style={[styles.fits, { backgroundColor: theme.moss }]} />
+        ) : null}
+      </GlyphButton>
+      <GlyphButton
+        label={open === 'shelf' ? shelfNames().close : shelfNames().open}
+        aria-expanded={open === 'shelf'}
+        onPress={() => turn('shelf')}
+      >
+        <ShelfGlyph size={24} color={theme.ink} aria-hidden />
+      </GlyphButton>
+      <GlyphButton
+        label={words().conversation.addFile}
+        onPress={() => chooseFiles((chosen) => add.current(chosen))}
+      >
+        <ImagePlus size={24} color={theme.ink} aria-hidden />
+      </GlyphButton>
+      {isWide ? (
+        <GlyphButton
+          label={shellWords().emoji}
+          aria-expanded={open === 'emoji'}
+          onPress={() => turn('emoji')}
+        >
+          <Smile size={24} color={theme.ink} aria-hidden />
+        </GlyphButton>
+      ) : null}
+    </>
+  );
+
   return (
     <View style={[styles.composer, { borderColor: theme.ink }]}>
-      <View style={styles.tray}>
-        <Text
-          kind="small"
-          tone={isShut ? 'brick' : chosen?.isHere && !ways.isUnclear ? 'moss' : 'slate'}
-          role="status"
-          style={styles.route}
-        >
-          {ways.isUnclear
-            ? words().ways.unclear
-            : door && !route.includes(door)
-              ? words().route.by(route, door)
-              : route}
-        </Text>
-        {props.doings ? <View style={styles.doings}>{props.doings}</View> : null}
-      </View>
+      <Text
+        kind="small"
+        tone={isShut ? 'brick' : chosen?.isHere && !ways.isUnclear ? 'moss' : 'slate'}
+        role="status"
+        numberOfLines={isWide ? undefined : 1}
+      >
+        {ways.isUnclear
+          ? words().ways.unclear
+          : door && !route.includes(door)
+            ? words().route.by(route, door)
+            : route}
+      </Text>
       {chosen ? (
         <Ways
           row={row}
@@ -281,6 +323,7 @@ export const Composer = (props: {
       {open === 'shelf' ? (
         <ShelfTray
           conversationId={id}
+          close={closeTray}
           take={(said) => {
             setOpen(null);
             things.put(said);
@@ -291,6 +334,7 @@ export const Composer = (props: {
       {open === 'replies' ? (
         <ReplyTray
           fits={fits}
+          close={closeTray}
           takeFit={(fit) => {
             setOpen(null);
             picking.takeFit(fit);
@@ -308,53 +352,13 @@ export const Composer = (props: {
             setOpen(null);
             setProblem(shellWords().emojiMissing);
           }}
-          close={() => {
-            setOpen(null);
-            field.current?.focus();
-          }}
+          close={closeTray}
         />
       ) : null}
       {picking.list}
       <GapsLine gaps={picking.gaps} go={picking.select} />
       <View style={styles.write}>
-        <GlyphButton
-          label={
-            open === 'replies'
-              ? trayNames().close
-              : fits.length > 0
-                ? trayNames().openFits(fits.length)
-                : trayNames().open
-          }
-          aria-expanded={open === 'replies'}
-          onPress={() => turn('replies')}
-        >
-          <TrayGlyph size={24} color={theme.ink} aria-hidden />
-          {fits.length > 0 ? (
-            <View aria-hidden style={[styles.fits, { backgroundColor: theme.moss }]} />
-          ) : null}
-        </GlyphButton>
-        <GlyphButton
-          label={open === 'shelf' ? shelfNames().close : shelfNames().open}
-          aria-expanded={open === 'shelf'}
-          onPress={() => turn('shelf')}
-        >
-          <ShelfGlyph size={24} color={theme.ink} aria-hidden />
-        </GlyphButton>
-        <GlyphButton
-          label={words().conversation.addFile}
-          onPress={() => chooseFiles((chosen) => add.current(chosen))}
-        >
-          <ImagePlus size={24} color={theme.ink} aria-hidden />
-        </GlyphButton>
-        {isWide ? (
-          <GlyphButton
-            label={shellWords().emoji}
-            aria-expanded={open === 'emoji'}
-            onPress={() => turn('emoji')}
-          >
-            <Smile size={24} color={theme.ink} aria-hidden />
-          </GlyphButton>
-        ) : null}
+        {isWide ? tools : null}
         <MarkedInput
           field={field}
           marks={picking.gaps.map(({ from, to }) => ({ from, to, look: 'gap' }))}
@@ -369,8 +373,7 @@ export const Composer = (props: {
           onSelectionChange={picking.noteCursor}
           onKeyPress={press}
           {...picking.aria}
-          // More than a line of it has the width of the screen.
-          around={[styles.field, typed.length > LINE_OF_A_PHONE && !isWide ? styles.alone : null]}
+          around={styles.field}
         />
         <Button
           look={isEmpty || isShut ? 'edge' : 'main'}
@@ -380,19 +383,24 @@ export const Composer = (props: {
           style={styles.send}
         />
       </View>
+      {isWide ? null : (
+        <View style={styles.tools}>
+          {tools}
+          <View style={styles.doings}>{props.doings}</View>
+        </View>
+      )}
     </View>
   );
 };
 
 const styles = StyleSheet.create({
   composer: { borderTopWidth: 2, paddingHorizontal: 12, paddingTop: 6, paddingBottom: 12, gap: 6 },
-  tray: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 4 },
-  // Beside the buttons while there is room, above them when the text is large.
-  route: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale },
-  doings: { flexDirection: 'row', gap: 4 },
+  // What is done with the whole conversation stands at the end of what goes into the answer.
+  tools: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' },
+  doings: { flexDirection: 'row', flexWrap: 'wrap', marginLeft: 'auto' },
   write: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 6 },
-  field: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 0 },
-  alone: { flexBasis: '100%', order: -1 } as ViewStyle,
+  // Above the button when the text is large.
+  field: { flexGrow: 1, flexShrink: 1, flexBasis: 160 * scale, minWidth: 0 },
   send: { marginLeft: 'auto' },
   fits: { position: 'absolute', top: 9, right: 9, width: 8, height: 8 },
   file: { flexDirection: 'row', alignItems: 'center' },
