@@ -9,6 +9,7 @@ import { createStore, openDatabase } from '.';
  * present. Reading such a one whole is fine.
  */
 const small = new Set([
+  'here',
   'reached_at',
   'business',
   'members',

@@ -4,6 +4,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react-native';
 import { clientForTest } from '../../../../test-kit/client';
 import { answered, filed as inTalk, rowOf, said as saidAt } from '../../../../test-kit/talk';
+import { houseKey } from '../../../shell/session/house';
 import { LineRow } from './line-row';
 
 const minute = 60_000;
@@ -12,14 +13,26 @@ const filed = (seq: number) => inTalk(seq, 'a', seq * minute);
 const said = { ...saidAt(1, 'a', minute), text: 'Is it there?' };
 const named: Entry = { ...filed(2), kind: 'details', name: 'Wren Ashdown' };
 
-const draw = async (row: Row, now: number) => {
+/** Who is asking, of whom the team is. */
+const house = (meId: string) => ({
+  me: { id: meId },
+  team: [
+    { id: 'member-1', name: 'Maren Oduya' },
+    { id: 't', name: 'Tobias Ekwall' },
+  ],
+  doors: [],
+});
+
+const draw = async (row: Row, now: number, meId = 'member-1') => {
+  const client = clientForTest({ enabled: false });
+  client.setQueryData(houseKey, house(meId));
   const done: string[] = [];
   const deed = (name: string) => () => {
     done.push(name);
   };
   jest.spyOn(Date, 'now').mockReturnValue(now);
   await render(
-    <QueryClientProvider client={clientForTest({ enabled: false })}>
+    <QueryClientProvider client={client}>
       <LineRow
         row={row}
         isChosen={false}
@@ -52,6 +65,32 @@ describe('a row of the line', () => {
       4 * minute,
     );
     expect(screen.getByLabelText(/^Somebody, .*on the page now, You: It is$/)).toBeTruthy();
+  });
+
+  it('says who of the team said the last thing', async () => {
+    const answer = answered(3, 'a', 3 * minute);
+    await draw(rowOf(said, answer), 4 * minute, 't');
+    expect(screen.getByText('Maren: It is')).toBeTruthy();
+    await draw(rowOf(said, { ...answer, memberId: 'left-long-ago' } as Entry), 4 * minute);
+    expect(screen.getByText('Us: It is')).toBeTruthy();
+  });
+
+  it('says that an answer was not delivered, until it is', async () => {
+    const answer = answered(3, 'a', 3 * minute);
+    const failed: Entry = {
+      ...filed(4),
+      kind: 'mailed',
+      of: [3],
+      to: 'w@post.example',
+      failed: 'no-mail',
+    };
+    await draw(rowOf(said, answer, failed), 4 * minute);
+    expect(screen.getByLabelText(/not delivered, You: It is$/)).toBeTruthy();
+    await draw(
+      rowOf(said, answer, failed, { ...filed(5), kind: 'visitor-has', upTo: 3 }),
+      5 * minute,
+    );
+    expect(screen.queryAllByLabelText(/not delivered/)).toHaveLength(0);
   });
 
   it('opens when it is pressed, and shows what can be done when it is pressed long', async () => {
