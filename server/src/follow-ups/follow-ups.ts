@@ -56,11 +56,18 @@ export const createOwing = (services: {
   const byItself = (conversation: ConversationRecord): FollowUp[] =>
     store.followUps.openIn(threadIdsOf(conversation)).filter(({ why }) => isAnswerOwed(why));
 
+  const finish = (owed: readonly FollowUp[], memberId: string | null): Recording[] =>
+    owed.map(({ id }) => ({ id: newId(), happening: { kind: 'owed-done', of: id, memberId } }));
+
   const done = (conversation: ConversationRecord, memberId: string | null): Recording[] =>
-    byItself(conversation).map(({ id }) => ({
-      id: newId(),
-      happening: { kind: 'owed-done', of: id, memberId },
-    }));
+    finish(byItself(conversation), memberId);
+
+  /** An answer has arrived: what was owed by itself is done, but for a mail of theirs that nobody has read. */
+  const doneByArriving = (conversation: ConversationRecord): Recording[] =>
+    finish(
+      byItself(conversation).filter(({ why }) => why !== 'held'),
+      null,
+    );
 
   /** A grace from now on, in open time. */
   const graceFrom = (conversation: ConversationRecord): number => {
@@ -120,7 +127,9 @@ export const createOwing = (services: {
 
   /** They came back and have what had not reached them. */
   const arrived = (conversation: ConversationRecord, { upTo }: { upTo: number }): Recording[] =>
-    hasArrived(conversation) && upTo >= conversation.state.saidSeq ? done(conversation, null) : [];
+    hasArrived(conversation) && upTo >= conversation.state.saidSeq
+      ? doneByArriving(conversation)
+      : [];
 
   const followed = (conversation: ConversationRecord, entry: Entry): Recording[] => {
     switch (entry.kind) {
@@ -141,7 +150,7 @@ export const createOwing = (services: {
         return left(conversation);
       case 'mailed':
         if (entry.failed === undefined)
-          return hasArrived(conversation) ? done(conversation, null) : [];
+          return hasArrived(conversation) ? doneByArriving(conversation) : [];
         return byItself(conversation).length > 0
           ? []
           : [oweByItself('bounced', graceFrom(conversation))];

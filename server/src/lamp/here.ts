@@ -45,11 +45,15 @@ export const createHere = (services: {
     return passed < 0 ? Number.POSITIVE_INFINITY : passed;
   };
 
-  const note = (memberId: string): void => {
+  const write = (memberId: string): void => {
     if (sinceMs(memberId) < NOTED_EVERY_MS) return;
     notedAt.set(memberId, clock.steady());
+    store.here.note(memberId, clock.now());
+  };
+
+  const note = (memberId: string): void => {
     try {
-      store.here.note(memberId, clock.now());
+      write(memberId);
     } catch (error) {
       // Whoever reads on a full disk is here all the same; what they do next is noted.
       if (!isCannotWrite(error)) throw error;
@@ -75,7 +79,8 @@ export const createHere = (services: {
   const follow: Follow = (_was, _now, entries) => {
     for (const entry of entries) {
       // An alert that went to somebody says nothing of where they are.
-      if (entry.kind !== 'rang' && 'memberId' in entry && entry.memberId) note(entry.memberId);
+      // What cannot be written ends the transaction that it is written in.
+      if (entry.kind !== 'rang' && 'memberId' in entry && entry.memberId) write(entry.memberId);
     }
     return [];
   };

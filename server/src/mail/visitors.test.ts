@@ -154,6 +154,25 @@ describe('answers to somebody who has gone', () => {
       expect(await owed()).toEqual([]);
     });
 
+    it('do nothing for a mail of theirs that could not be read, once they come back', async () => {
+      await writes();
+      await answer('We have two.');
+      const conversation = house.store.conversations.byId(talk());
+      if (!conversation) throw new Error('there is no conversation');
+      const at = house.clock.now() + minute;
+      const held = { kind: 'owed' as const, memberId: null, why: 'held' as const, what: '' };
+      const happening = { ...held, dueAt: at, remindAt: null, whose: null };
+      house.services.writeNow(() => ({
+        result: null,
+        news: [house.services.record.add(conversation, null, [{ id: clientId(), happening }])],
+      }));
+      expect((await owed()).sort()).toEqual(['held', 'left']);
+      const wren = await visit(house, door.publicId, 'wren');
+      wren.tell({ do: 'has', upTo: roll('team-said')[0]?.seq ?? 0 });
+      await until(() => (roll('visitor-has').length > 0 ? true : undefined));
+      expect(await owed()).toEqual(['held']);
+    });
+
     it('go out by themselves once it is set up, and are done then', async () => {
       await writes();
       await answer('We have two.');
