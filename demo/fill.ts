@@ -507,6 +507,10 @@ export const fill = async (options: {
   const steps = [...plansFor(now).flatMap(stepsOf), ...networkSteps, ...lamps]
     .filter((step) => step.at <= now)
     .sort((a, b) => a.at - b.at);
+  // Until it had hours somebody was there day and night.
+  const dayAndNight = Array.from({ length: 7 }, () => [{ from: 0, to: 1_440 }]);
+  await services.hours.set({ week: dayAndNight, holidays: null, spells: [] });
+  for (const { id } of members) services.here.note(id);
   for (const step of steps) {
     clock.set(step.at);
     await step.do();

@@ -77,9 +77,9 @@ export interface LightMeans {
 }
 
 /**
- * What the light shows at `now`, and why. It is lit when it is open, somebody is in, and they are here: a light that
- * is lit over an empty room is a lie. When whoever should be here comes, nobody knows: no time is told then. A time that is told is one at
- * which that will be so: "back at five" with closing at half past four is dark until the next opening.
+ * What the light shows at `now`, and why. It is lit when it is open, somebody is in, and they are here. When somebody
+ * comes who should be here is not known: no time is told then. A time that is told is one at which somebody is in by
+ * what was said: "back at five" with closing at half past four is dark until the next opening.
  */
 export const lightOf = (
   { setting, opening, hasHours, inFrom: somebodyFrom, isHere }: LightMeans,

@@ -251,33 +251,44 @@ test('a row that is pressed long or drawn aside shows what can be done with it',
   await expect(phone.getByRole('button', { name: 'Put by', exact: true })).toBeVisible();
 });
 
-test('a long answer grows its field, and a shortened one shrinks it', async ({
-  browser,
-  porch,
-}) => {
-  const phone = await ownerPhone(browser, porch);
-  const { say } = await visitorPhone(browser, porch);
-  await say('Tell me everything');
-  await phone.getByRole('link', { name: /Tell me everything/ }).click();
-  const field = phone.getByRole('textbox', { name: 'Your answer' });
-  const height = async (): Promise<number> => (await field.boundingBox())?.height ?? 0;
-  await field.fill('One line');
-  const one = await height();
-  await field.fill(Array.from({ length: 30 }, (_, line) => `Line ${line}`).join('\n'));
-  const most = await height();
-  expect(most).toBeGreaterThan(one * 2);
-  for (const [text, least, mostNow] of [
-    ['One\nTwo\nThree', one + 1, most - 1],
-    ['One line', one, one],
-    ['word '.repeat(300), most, most],
-    ['', one, one],
-  ] as const) {
-    await field.fill(text);
-    expect(await height()).toBeGreaterThanOrEqual(least);
-    expect(await height()).toBeLessThanOrEqual(mostNow);
-  }
-  await expect(field).toBeVisible();
-});
+for (const isByItself of [true, false]) {
+  const how = isByItself ? 'by the browser itself' : 'where the browser does not do so itself';
+  test(`a long answer grows its field, and a shortened one shrinks it, ${how}`, async ({
+    browser,
+    porch,
+  }) => {
+    const phone = await ownerPhone(browser, porch);
+    if (!isByItself) {
+      await phone.addInitScript(() => {
+        const supports = CSS.supports.bind(CSS) as (name: string, value?: string) => boolean;
+        CSS.supports = ((name: string, value?: string) =>
+          name !== 'field-sizing' && supports(name, value)) as typeof CSS.supports;
+      });
+      await phone.reload();
+    }
+    const { say } = await visitorPhone(browser, porch);
+    await say('Tell me everything');
+    await phone.getByRole('link', { name: /Tell me everything/ }).click();
+    const field = phone.getByRole('textbox', { name: 'Your answer' });
+    const height = async (): Promise<number> => (await field.boundingBox())?.height ?? 0;
+    await field.fill('One line');
+    const one = await height();
+    await field.fill(Array.from({ length: 30 }, (_, line) => `Line ${line}`).join('\n'));
+    const most = await height();
+    expect(most).toBeGreaterThan(one * 2);
+    for (const [text, least, mostNow] of [
+      ['One\nTwo\nThree', one + 1, most - 1],
+      ['One line', one, one],
+      ['word '.repeat(300), most, most],
+      ['', one, one],
+    ] as const) {
+      await field.fill(text);
+      expect(await height()).toBeGreaterThanOrEqual(least);
+      expect(await height()).toBeLessThanOrEqual(mostNow);
+    }
+    await expect(field).toBeVisible();
+  });
+}
 
 for (const width of [900, 1280]) {
   test(`the conversation has the most room on a screen ${width} wide`, async ({
@@ -314,4 +325,52 @@ test('a row opens though nothing more of the app comes: its part was loaded whil
   await phone.route('**/*.js', (route) => route.abort());
   await phone.getByRole('link', { name: /Is the bench open/ }).click();
   await expect(phone.getByRole('textbox', { name: 'Your answer' })).toBeVisible();
+});
+
+test('on a phone the field of an answer has the width beside Send, and Escape leaves what is open above it alone', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch, { viewport: { width: 390, height: 844 } });
+  const { say } = await visitorPhone(browser, porch);
+  await say('Have you any ferns?');
+  await phone.getByRole('link', { name: /any ferns/ }).click();
+  const field = phone.getByRole('textbox', { name: 'Your answer' });
+  const { width = 0 } = (await field.boundingBox()) ?? {};
+  expect(width).toBeGreaterThan(250);
+  for (const [button, tray] of [
+    [/^Quick replies/, 'Quick replies'],
+    ['The shelf', 'The shelf'],
+  ] as const) {
+    await phone.getByRole('button', { name: button }).click();
+    await expect(phone.getByRole('region', { name: tray })).toBeVisible();
+    await phone.keyboard.press('Escape');
+    await expect(phone.getByRole('region', { name: tray })).toHaveCount(0);
+    await expect(field).toBeFocused();
+  }
+  await expect(phone.getByRole('log')).toContainText('Have you any ferns?');
+});
+
+test('an answer that nothing brings to whoever has gone stays owed, and is said not to have been delivered', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { page, panel, say } = await visitorPhone(browser, porch);
+  await say('Have you any ferns?');
+  await panel.getByLabel('Email').fill('wren@post.example');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await expect(panel.getByText(/^Thank you/)).toBeVisible();
+  await page.close();
+  await porch.pass(60_000);
+  await phone.getByRole('link', { name: /any ferns/ }).click();
+  await answer(phone, 'Three of them.');
+  await porch.pass(3 * 60_000);
+  await expect(phone.getByRole('log')).toContainText(
+    'Not delivered yet: they’ve left, and your email isn’t connected',
+  );
+  await phone.getByRole('button', { name: 'Back to the line' }).click();
+  await expect(phone.getByRole('link', { name: /not delivered/ })).toBeVisible();
+  await phone.getByRole('link', { name: /^Follow-ups/ }).click();
+  await expect(phone.getByRole('listitem').filter({ hasText: 'Three of them.' })).toBeVisible();
 });

@@ -332,7 +332,7 @@ export const createRinging = (services: {
         const asked = people
           .filter(({ id }) => job.ids?.includes(id))
           .map((one) => ({ ...one, isLooking: false }));
-        const cause = group === 'note' ? 'note' : 'first';
+        const cause = group === 'note' && !isDeserted(doorId) ? 'note' : 'first';
         const called = whoRings(asked, null, { cause, doorId }, now);
         ringFor(conversation, round, called, facts(cause));
         break;

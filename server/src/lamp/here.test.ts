@@ -1,6 +1,7 @@
 import { type House, openHouse, setUpOnly } from '../../test-kit/house';
 import { openDevice, until, visit } from '../../test-kit/panel';
 import { openPushService, type PushService } from '../../test-kit/push-service';
+import { addHelper } from '../../test-kit/routes';
 import { createServices } from '../services';
 import { toSettings } from '../settings';
 
@@ -173,6 +174,32 @@ describe('whether somebody is here', () => {
     expect(light().state).toBe('lit');
     await pass(30 * minute);
     expect(light().state).toBe('lit');
+  });
+
+  it('ends for those only who answer where it has rung in vain', async () => {
+    await setHours();
+    await addPhone();
+    await addHelper(house);
+    const idOf = (role: string) =>
+      house.store.members.all().find((one) => one.role === role)?.id ?? '';
+    const [maren, tobias] = [idOf('owner'), idOf('helper')];
+    const bench = await house.ask('POST', '/api/doors', {
+      cookie,
+      body: { name: 'Bench', language: 'en' },
+    });
+    const concern = (id: string, memberIds: string[]) =>
+      house.ask('PUT', `/api/doors/${id}`, {
+        cookie,
+        body: { memberIds, sites: ['quillfern.example'] },
+      });
+    await concern(door.id, [maren]);
+    house.services.here.note(tobias);
+    await concern(bench.body.id, [tobias]);
+    await (await visit(house, bench.body.publicId, 'wren')).say('Is the bench open?');
+    await pass(16 * minute);
+    expect(house.store.conversations.counts()).toMatchObject({ waiting: 1 });
+    expect(house.services.lamp.atDoor(bench.body.id).state).toBe('dark');
+    expect(house.services.lamp.atDoor(door.id).state).toBe('lit');
   });
 
   it('is called for by ringing on, though what was written is left as a note; not outside the hours', async () => {

@@ -1,6 +1,7 @@
 import { type Doorbell, rings } from '@porch/core/ringing';
 import type { Clock } from '../clock';
 import { isCannotWrite } from '../disk/disk';
+import { lastDoorOf } from '../doors/called';
 import type { Follow } from '../inbox/record';
 import type { Hub } from '../live/hub';
 import type { BellDeviceRecord, Store } from '../store';
@@ -17,8 +18,9 @@ const isProven = ({ isMuted, rungAt, failedAt }: BellDeviceRecord): boolean =>
 
 /**
  * Who of the team is here, as far as that was seen: they did something not long ago, or something of theirs would ring:
- * a device whose last ring was taken, or the app in sight. What rings counts no more once somebody was kept waiting
- * past their patience and nobody has looked, until somebody does: it has rung in an empty room.
+ * a device whose last ring was taken, or the app in sight. What rings counts no more for those who answer at a door
+ * where somebody was kept waiting past their patience and nobody has looked, until somebody does: it has rung in an
+ * empty room.
  */
 export const createHere = (services: {
   store: Store;
@@ -30,7 +32,8 @@ export const createHere = (services: {
   minutes: () => number;
 }) => {
   const { store, clock, hub, unlooked, bellOf, minutes } = services;
-  let hasRungInVain = false;
+  /** Who was rung in vain; null: everybody. */
+  let rungInVain: ReadonlySet<string> | null = new Set();
   /** By the clock that nobody sets, for whoever was noted since the start. */
   const notedAt = new Map<string, number>();
   /** What would ring is looked up once a second, not with every message. */
@@ -76,6 +79,19 @@ export const createHere = (services: {
     return is;
   };
 
+  const isRungInVain = (memberId: string): boolean => rungInVain?.has(memberId) ?? true;
+
+  /** Who answers where somebody waits whom nobody has looked at. */
+  const findInVain = (): typeof rungInVain => {
+    const found = new Set<string>();
+    for (const conversation of unlooked.all()) {
+      const memberIds = lastDoorOf(store, conversation)?.memberIds ?? null;
+      if (memberIds === null) return null;
+      for (const id of memberIds) found.add(id);
+    }
+    return found;
+  };
+
   const follow: Follow = (_was, _now, entries) => {
     for (const entry of entries) {
       // An alert that went to somebody says nothing of where they are.
@@ -91,12 +107,12 @@ export const createHere = (services: {
     /** Whether somebody is here for a door; null: for the house. */
     isHere: (memberId: string, doorId: string | null): boolean =>
       sinceMs(memberId) < minutes() * MINUTE_MS ||
-      (!hasRungInVain && (hub.isInSight(memberId) || rangFor(memberId, doorId))),
+      (!isRungInVain(memberId) && (hub.isInSight(memberId) || rangFor(memberId, doorId))),
     /** What rings for whom is another, perhaps. */
     forget: (): void => ringing.clear(),
     tick: (): void => {
       ringing.clear();
-      hasRungInVain = unlooked.first() !== undefined;
+      rungInVain = findInVain();
     },
   };
 };

@@ -28,7 +28,7 @@ export const createLate = (services: {
 
   /** Whoever waits too long, unseen, and was not asked about yet. */
   const newlyLate = (): ConversationRecord | undefined =>
-    unlooked.first((one) => !store.promises.wasLateAsked(one.id, sinceOf(one)));
+    unlooked.all().find((one) => !store.promises.wasLateAsked(one.id, sinceOf(one)));
 
   const turn = (late: ConversationRecord): void => {
     const until = clock.now() + LATE_BACK_SOON_MS;

@@ -25,11 +25,9 @@ export const createUnlooked = (services: {
 
   return {
     isLate,
-    /** The first of them that is meant; undefined: none. */
-    first: (isMeant: (conversation: ConversationRecord) => boolean = () => true) =>
-      store.conversations
-        .page('waiting', null, LOOKED_AT_MOST)
-        .find((one) => isLate(one) && isMeant(one)),
+    /** Whoever waits longest first. */
+    all: (): ConversationRecord[] =>
+      store.conversations.page('waiting', null, LOOKED_AT_MOST).filter(isLate),
   };
 };
 

@@ -133,7 +133,7 @@ describe('answers to somebody who has gone', () => {
       expect(roll('mailed')).toHaveLength(1);
     });
 
-    it('become owed where somebody goes without reading an answer', async () => {
+    it('become owed where somebody goes before an answer has come to their screen', async () => {
       const wren = await writes(true);
       await answer('We have two.');
       expect(await owed()).toEqual([]);
@@ -141,6 +141,18 @@ describe('answers to somebody who has gone', () => {
       await pass(2 * minute);
       expect(await owed()).toEqual(['bounced']);
       expect(unreached()).toMatchObject({ why: 'no-mail' });
+    });
+
+    it('are not owed where they came to the screen before somebody went', async () => {
+      const wren = await writes(true);
+      await answer('We have two.');
+      wren.tell({ do: 'has', upTo: roll('team-said')[0]?.seq ?? 0 });
+      await until(() => (roll('visitor-has').length > 0 ? true : undefined));
+      await leaves(wren);
+      await pass(10 * minute);
+      expect(roll('mailed')).toEqual([]);
+      expect(await owed()).toEqual([]);
+      expect(unreached()).toBeNull();
     });
 
     it('are done once they come back and have them', async () => {

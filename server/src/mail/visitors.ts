@@ -218,8 +218,9 @@ export const createVisitorMails = (services: {
       if (fresh.length === 0) return null;
       const noWay = noWayTo(thread);
       if (noWay || !outgoing) {
-        const of = fresh.map(({ seq }) => seq);
-        return { noWay: noWay ?? 'no-mail', of, to: thread.email };
+        // What came to their screen before they went has reached them, whether they read it or not.
+        const of = fresh.map(({ seq }) => seq).filter((seq) => seq > thread.visitorHasSeq);
+        return of.length > 0 ? { noWay: noWay ?? 'no-mail', of, to: thread.email } : null;
       }
       const password = mailSettings.outgoingPassword();
       if (password === null) throw new JobFailed('secret-sealed');

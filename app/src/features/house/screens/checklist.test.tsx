@@ -1,6 +1,7 @@
 import type { House, Checklist as Ticks } from '@porch/contract/house';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { nothingDone } from '../../../../test-kit/checklist';
 import { clientForTest } from '../../../../test-kit/client';
 import { Checklist } from './checklist';
 
@@ -15,18 +16,6 @@ const sighting = (site: string, isListed: boolean): Ticks['sightings'][number] =
   isListed,
 });
 
-const nothing: Ticks = {
-  sightings: [],
-  phone: false,
-  homeScreen: false,
-  rings: false,
-  hours: false,
-  mail: false,
-  answered: false,
-  dressed: false,
-  darkTexts: false,
-  team: false,
-};
 const everything: Ticks = {
   sightings: [sighting('quillfern.example', true)],
   phone: true,
@@ -100,7 +89,7 @@ describe('the checklist that ticks itself', () => {
   afterEach(() => jest.useRealTimers());
 
   it('says what is still to do, and when it last looked', async () => {
-    await draw(houseWith(nothing));
+    await draw(houseWith(nothingDone));
     expect(screen.getAllByText('To do')).toHaveLength(9);
     expect(screen.getByText('To do · Not seen yet, last looked 1 s ago')).toBeTruthy();
     expect(screen.queryByText('Done')).toBeNull();
@@ -115,7 +104,7 @@ describe('the checklist that ticks itself', () => {
   });
 
   it('offers to allow a website on which the door may not stand yet', async () => {
-    await draw(houseWith({ ...nothing, sightings: [sighting('shop.example', false)] }));
+    await draw(houseWith({ ...nothingDone, sightings: [sighting('shop.example', false)] }));
     await act(async () => {
       fireEvent.press(screen.getByText('Allow shop.example'));
       await jest.advanceTimersByTimeAsync(100);

@@ -18,6 +18,7 @@ import { useChangeDoor } from '../../doors/data/doors';
 import { sightingInWords } from '../../doors/parts/in-words';
 import { PairSheet } from '../../team/parts/pair-sheet';
 import { useTick, useWatchedHouse } from '../data/checklist';
+import { stepsLeft } from '../data/steps-left';
 import { words } from '../words';
 
 const said = () => words().checklist;
@@ -102,16 +103,13 @@ const Snippet = ({ house, ticks }: { house: House; ticks: Ticks }) => {
   );
 };
 
-const isAllDone = ({ sightings, ...ticks }: Ticks): boolean =>
-  Object.values(ticks).every(Boolean) && sightings.some(({ isListed }) => isListed);
-
 /** What makes a house ready, ticked by the house itself; gone when all is done. */
 export const Checklist = ({ house }: { house: House }) => {
   const { checklist: ticks, business } = house;
   const tick = useTick();
   const bells = useDoorbellTicks();
   const [isPairing, setPairing] = useState(false);
-  if (!ticks || isAllDone(ticks)) return null;
+  if (!ticks || stepsLeft(house).length === 0) return null;
   const door = house.doors.find(({ isCarried }) => !isCarried);
   const dress = (part?: string) => () =>
     door && router.navigate(`/house/dress/${door.id}${part ? `?part=${part}` : ''}`);

@@ -21,7 +21,7 @@ export const en = {
   },
   website: {
     title: 'Your website',
-    more: 'Where shall the door stand? Leave it empty when you only want a link to send.',
+    more: 'Which website should the chat be on? You can add more later. Without one you get a link to send.',
     field: 'Address of your website',
     placeholder: 'quillfern.example',
     none: 'I have no website',
