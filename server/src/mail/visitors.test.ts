@@ -128,7 +128,8 @@ describe('answers to somebody who has gone', () => {
       expect(roll('mailed')).toMatchObject([{ of: [said], failed: 'no-mail' }]);
       expect(unreached()).toEqual({ upTo: said, why: 'no-mail' });
       expect(await owed()).toEqual(['left']);
-      // Once is enough.
+      // Once is enough, also where they look in for a moment and go again before it has come.
+      await leaves(await visit(house, door.publicId, 'wren'));
       await pass(3 * 60 * minute);
       expect(roll('mailed')).toHaveLength(1);
     });
