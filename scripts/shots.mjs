@@ -132,6 +132,7 @@ await visitor.getByRole('button', { name: /\. Write to us/ }).click();
 const panel = visitor.frameLocator('iframe');
 await panel.getByLabel('Your message').fill('Hello! Is the tall one by the door still there?');
 await panel.getByRole('button', { name: 'Send' }).click();
+await panel.getByRole('button', { name: /^Leaving soon/ }).click();
 await panel.getByLabel('Name').fill('Wren');
 await panel.getByRole('button', { name: 'Save' }).click();
 
@@ -224,9 +225,9 @@ for (const thing of [/^Put in Variegated monstera/, /^Put in Repotting hour/]) {
 }
 await answer.fill('One is left. Choose an hour:');
 await owners.getByRole('button', { name: 'Send', exact: true }).click();
-await asked.getByRole('button', { name: 'Skip' }).click();
 await asked.getByRole('article', { name: /^Variegated/ }).scrollIntoViewIfNeeded();
 const handedOver = await asking.screenshot();
+await asked.getByRole('button', { name: 'More' }).click();
 await asked.getByRole('button', { name: 'Where is my order?' }).click();
 await asked.getByLabel(/^Order number/).fill('QF-1104');
 await asked.getByLabel(/^Email or phone/).fill('wren@post.example');
@@ -245,7 +246,7 @@ const buttons = await curious.screenshot();
 await often.getByRole('button', { name: 'Do you deliver?' }).click();
 await often.getByText('Within ten miles').waitFor();
 const following = await curious.screenshot();
-await often.getByRole('button', { name: 'Asked often' }).click();
+await often.getByRole('button', { name: 'More' }).click();
 await often.getByRole('searchbox').fill('cats');
 await often.getByRole('button', { name: 'Which plants are safe for cats?' }).click();
 await often.getByText('Parlour palms').waitFor();
@@ -339,8 +340,9 @@ await owners.getByRole('button', { name: /^Porch light/ }).click();
 await owners.getByRole('button', { name: 'Until I light it' }).click();
 await note.getByLabel('Your note').fill('Could you keep two small ferns for me until Thursday?');
 await note.getByRole('button', { name: 'Leave note' }).click();
-await note.getByRole('heading', { name: 'How can we reach you?' }).waitFor();
+await note.getByRole('button', { name: 'How can we reach you?' }).waitFor();
 await sideBySide('panel-states', [greeted, lit, soon, await late.screenshot()]);
+await note.getByRole('button', { name: 'How can we reach you?' }).click();
 await note.getByLabel('Email').fill('wren@post.example');
 await note.getByRole('button', { name: 'Save' }).click();
 await note.getByText(/wren@post\.example/).waitFor();

@@ -54,12 +54,12 @@ describe('the mail that says that somebody waits', () => {
     const subjectFor = (called: AlertMail['called']) =>
       renderAlertMail({ ...mail, called, slips: [] }, en).subject;
     expect(subjectFor({ by: 'page', what: 'Monstera' })).toBe(
-      'Somebody on Monstera waits for an answer',
+      'Visitor on Monstera waits for an answer',
     );
     expect(subjectFor({ by: 'city', what: 'Lisbon' })).toBe(
-      'Somebody from Lisbon’s time waits for an answer',
+      'Visitor, Lisbon time waits for an answer',
     );
-    expect(subjectFor({ by: 'nothing' })).toBe('Somebody waits for an answer');
+    expect(subjectFor({ by: 'nothing' })).toBe('Visitor waits for an answer');
     expect(renderAlertMail({ ...mail, zone: 'Asia/Tokyo' }, en).text).toContain(
       'Thu 12 Nov, 19:02',
     );

@@ -32,9 +32,9 @@ const inZone = (at: number, zone: string, how: Intl.DateTimeFormatOptions): stri
 
 export const en: AlertMailWords = {
   called: {
-    page: (page) => `Somebody on ${page}`,
-    city: (city) => `Somebody from ${city}’s time`,
-    nothing: 'Somebody',
+    page: (page) => `Visitor on ${page}`,
+    city: (city) => `Visitor, ${city} time`,
+    nothing: 'Visitor',
   },
   moment: (at, zone) =>
     inZone(at, zone, {

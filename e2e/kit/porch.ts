@@ -378,12 +378,17 @@ export const openPanel = async (page: Page) => {
     await panel.getByRole('textbox', { name: /^Your (message|note)$/ }).fill(text);
     await panel.getByRole('button', { name: /^(Send|Leave note)$/ }).click();
   };
-  return { panel, say };
+  /** Opens what asks who writes: one line, once something was said. */
+  const sayWho = (): Promise<void> =>
+    panel.getByRole('button', { name: /^(Leaving soon|May we know|How can we reach)/ }).click();
+  /** Opens what else there is. */
+  const more = (): Promise<void> => panel.getByRole('button', { name: 'More' }).click();
+  return { panel, say, sayWho, more };
 };
 
 /** The owner opens the only visitor's conversation. */
 export const openVisitor = async (phone: Page, said: string): Promise<void> => {
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await expect(phone.getByRole('log')).toContainText(said);
 };
 

@@ -50,7 +50,7 @@ test('the first load of the app weighs at most 400 kB', async ({ browser, porch 
   const page = await phone.context().newPage();
   const weights = weigh(page);
   await page.goto(porch.origin);
-  await expect(page.getByRole('link', { name: /^Somebody/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Visitor/ })).toBeVisible();
   await expect.poll(() => total(weights, /./)).toBeGreaterThan(100 * KB);
   expect(total(weights, /./)).toBeLessThanOrEqual(400 * KB);
 });

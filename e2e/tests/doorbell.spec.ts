@@ -64,7 +64,7 @@ test('a message rings both phones; tapped and answered on one, it is gone from t
   }
   const [alert] = await alertsOn(first.page);
   expect(alert).toMatchObject({
-    title: 'Somebody on Houseplants',
+    title: 'Visitor on Houseplants',
     body: 'Is the bench open on Saturday?',
     actions: [
       { action: 'open', title: 'Open' },
@@ -144,7 +144,7 @@ test(
     const causes = (await phone.bell.arrivals()).map(({ text }) => JSON.parse(text ?? '{}').cause);
     expect(causes).toEqual(['first', 'again']);
     await phone.page.goto(`${porch.origin}/line`);
-    await phone.page.getByRole('link', { name: /^Somebody/ }).click();
+    await phone.page.getByRole('link', { name: /^Visitor/ }).click();
     await expect(
       phone.page.getByText(/^Rang Maren Oduya 10:00, 10:01; Maren Oduya looked/),
     ).toBeVisible();
@@ -162,7 +162,7 @@ test('whoever has the conversation in sight is not rung for it', async ({ browse
   await say('Hello');
   await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(1);
   await phone.page.goto(`${porch.origin}/line`);
-  await phone.page.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.page.getByRole('link', { name: /^Visitor/ }).click();
   // Reading it takes the first alert back.
   await expect.poll(async () => (await phone.bell.arrivals()).length).toBe(2);
   await say('One more thing');
@@ -179,7 +179,7 @@ test('what was answered without signal goes out once there is some, with the app
 }) => {
   const { context, phone, panel, say } = await phoneAndVisitor(browser, porch);
   await say('Hello');
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await expect(phone.getByRole('log')).toContainText('Hello');
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await context.setOffline(true);
@@ -213,7 +213,7 @@ test('what was answered without signal goes out once there is some, with the app
   );
   // The next opening has nothing left to send.
   await page.goto(`${porch.origin}/line`);
-  await page.getByRole('link', { name: /^Somebody/ }).click();
+  await page.getByRole('link', { name: /^Visitor/ }).click();
   await expect(page.getByRole('log')).toContainText('And from the yard');
   await expect(page.getByText('Waiting for signal')).toHaveCount(0);
   await expect(panel.getByText('And from the yard')).toHaveCount(1);
@@ -225,7 +225,7 @@ test('what another app shares goes to whom one says, to be read over before it i
 }) => {
   const { phone, panel, say } = await phoneAndVisitor(browser, porch);
   await say('Can you send me a picture?');
-  await expect(phone.getByRole('link', { name: /^Somebody/ })).toBeVisible();
+  await expect(phone.getByRole('link', { name: /^Visitor/ })).toBeVisible();
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await phone.reload();
   await phone.evaluate(async () => {
@@ -250,7 +250,7 @@ test('what another app shares goes to whom one says, to be read over before it i
   });
   await expect(phone.getByRole('heading', { name: 'For whom is this?' })).toBeVisible();
   await expect(phone.getByText('monstera.png')).toBeVisible();
-  await phone.getByRole('button', { name: /^Somebody/ }).click();
+  await phone.getByRole('button', { name: /^Visitor/ }).click();
   await expect(phone.getByRole('textbox', { name: 'Your answer' })).toHaveValue('The big one');
   await expect(phone.getByText('monstera.png')).toBeVisible();
   await expect(panel.getByText('The big one')).toHaveCount(0);

@@ -273,8 +273,9 @@ test('whoever would rather write by a messenger goes on there with the same conv
   await phone.getByRole('switch', { name: 'Offer Pigeonpost in the panel' }).click();
   await expect(phone.getByRole('switch', { name: 'Offer Pigeonpost in the panel' })).toBeChecked();
 
-  const { page, panel, say } = await visitorPhone(browser, porch);
+  const { page, panel, say, more } = await visitorPhone(browser, porch);
   await say('Which fern likes a dark hall?');
+  await more();
   await panel.getByRole('button', { name: 'Rather write by Pigeonpost?' }).click();
   await expect(panel.getByText(/we know that it is you/)).toBeVisible();
   const opened = page.context().waitForEvent('page');

@@ -10,7 +10,7 @@ test('whoever answers on a wide screen picks emoji, loaded when they are opened'
   const { say } = await visitorPhone(browser, porch);
   await say('Thank you for the fern');
   const screen = await ownerPhone(browser, porch, { ...wide, serviceWorkers: 'allow' });
-  await screen.getByRole('link', { name: /^Somebody/ }).click();
+  await screen.getByRole('link', { name: /^Visitor/ }).click();
   // As on every day but the first: the app opens from what is kept of it.
   await screen.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await screen.reload();

@@ -35,7 +35,7 @@ for (const [colorScheme, viewport] of [
     await expectClean(early, 'sign in, before the app is there');
 
     const screen = await ownerPhone(browser, porch, { colorScheme, viewport });
-    await expect(screen.getByRole('link', { name: /^Somebody/ })).toBeVisible();
+    await expect(screen.getByRole('link', { name: /^Visitor/ })).toBeVisible();
     await expectClean(screen, 'line');
     await screen.getByRole('button', { name: /^Porch light/ }).click();
     await expect(screen.getByRole('dialog', { name: 'Porch light' })).toBeVisible();
@@ -260,7 +260,7 @@ test('a conversation is opened, answered and left by keyboard alone, and opens i
   const { say } = await visitorPhone(browser, porch);
   await say('Is the bench open?');
   const screen = await ownerPhone(browser, porch, { viewport: wide });
-  const row = screen.getByRole('link', { name: /^Somebody/ });
+  const row = screen.getByRole('link', { name: /^Visitor/ });
   await expect(row).toBeVisible();
   const address = await row.getAttribute('href');
   const [tab] = await Promise.all([
@@ -297,13 +297,24 @@ test('the dressing room is used by keyboard alone', async ({ browser, porch }) =
   const screen = await ownerPhone(browser, porch, { viewport: { width: 1280, height: 800 } });
   await screen.goto(`${porch.origin}/house/dress/${(await porch.door()).id}`);
   const left = screen.getByRole('radio', { name: 'Left' });
-  await expect(left).toBeVisible();
-  for (let step = 0; step < 60; step += 1) {
+  const side = screen.getByRole('radiogroup').filter({ has: left });
+  const right = side.getByRole('radio', { name: 'Right' });
+  await expect(right).toBeChecked();
+  const isAt = (there: Locator): Promise<boolean> =>
+    there.evaluate((option) => option === document.activeElement);
+  for (let step = 0; step < 40; step += 1) {
     await screen.keyboard.press('Tab');
-    if (await left.evaluate((option) => option === document.activeElement)) break;
+    // A group of choices is one stop: whoever passes by comes to none but the chosen one.
+    expect(await isAt(left)).toBe(false);
+    if (await isAt(right)) break;
   }
+  await expect(right).toBeFocused();
+  await screen.keyboard.press('ArrowLeft');
   await expect(left).toBeFocused();
-  await screen.keyboard.press('Enter');
+  await expect(left).toBeChecked();
+  await screen.keyboard.press('ArrowLeft');
+  await expect(right).toBeChecked();
+  await screen.keyboard.press('ArrowRight');
   await expect(left).toBeChecked();
   await expect(screen.getByText('Draft saved')).toBeVisible();
 });
@@ -325,7 +336,7 @@ test('text at twice the size loses nothing', async ({ browser, porch }) => {
     });
   });
   await phone.reload();
-  const row = phone.getByRole('link', { name: /^Somebody/ });
+  const row = phone.getByRole('link', { name: /^Visitor/ });
   await expect(row).toBeVisible();
   const widest = await phone.evaluate(() => document.documentElement.scrollWidth);
   expect(widest).toBeLessThanOrEqual(390);

@@ -40,7 +40,7 @@ test('a visitor without signal loses nothing, even over a reload, and repeats no
   for (const text of ['With signal', 'In the tunnel, one', 'In the tunnel, two']) {
     await expect(again.panel.getByRole('listitem').filter({ hasText: text })).toHaveCount(1);
   }
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await expect(phone.getByRole('log')).toContainText(
     /With signal[\s\S]*tunnel, one[\s\S]*tunnel, two/,
   );
@@ -186,7 +186,7 @@ test('a phone whose clock is an hour off shows the right times left', async ({
   await phone.reload();
   const { say } = await visitorPhone(browser, porch);
   await say('How long have I waited?');
-  await expect(phone.getByRole('link', { name: /Somebody.*, (1 min|\d+ s) left/ })).toBeVisible();
+  await expect(phone.getByRole('link', { name: /Visitor.*, (1 min|\d+ s) left/ })).toBeVisible();
 });
 
 test('nonsense in every place is kept as plain words and breaks nothing', async ({
@@ -194,10 +194,11 @@ test('nonsense in every place is kept as plain words and breaks nothing', async 
   porch,
 }) => {
   const phone = await ownerPhone(browser, porch);
-  const { panel, say } = await visitorPhone(browser, porch);
+  const { panel, say, sayWho } = await visitorPhone(browser, porch);
   const nasty = '<img src=x onerror="document.title=1"> "\'; DROP TABLE entries;-- ‮abc';
   await say(nasty);
   await expect(panel.getByText('DROP TABLE')).toBeVisible();
+  await sayWho();
   await panel.getByLabel('Name').fill('<script>alert(1)</script>');
   await panel.getByRole('button', { name: 'Save' }).click();
   await phone.getByRole('link', { name: /<script>alert\(1\)<\/script>/ }).click();
@@ -271,8 +272,9 @@ test('with the network cut for both, each keeps what they wrote, and both have i
 test('two visitors with one name stay two people', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
   for (const words of ['I am the first', 'I am the second']) {
-    const { panel, say } = await visitorPhone(browser, porch);
+    const { panel, say, sayWho } = await visitorPhone(browser, porch);
     await say(words);
+    await sayWho();
     await panel.getByLabel('Name').fill('Wren Ashdown');
     await panel.getByRole('button', { name: 'Save' }).click();
   }
@@ -335,7 +337,7 @@ test('what was done without signal and came too late is not shown as done, and s
   await phone.context().setOffline(true);
   await phone.getByRole('button', { name: 'Put by' }).click();
   await phone.getByRole('button', { name: 'In an hour' }).click();
-  await expect(phone.getByRole('link', { name: /^Somebody/ })).toBeHidden();
+  await expect(phone.getByRole('link', { name: /^Visitor/ })).toBeHidden();
   await porch.pass(2 * 3_600_000);
   await phone.context().setOffline(false);
   const strip = phone.getByRole('alert').filter({ hasText: 'One thing was not done' });

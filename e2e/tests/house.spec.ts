@@ -73,7 +73,7 @@ test('signing out keeps nobody in, and asks first when something is unsent', asy
   await phone.getByRole('link', { name: 'House', exact: true }).click();
   await expect(phone.getByRole('heading', { name: 'House', exact: true })).toBeVisible();
   await phone.getByRole('link', { name: /^The line/ }).click();
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await phone.context().setOffline(true);
   await answer(phone, 'Not sent yet');
   await phone.getByRole('button', { name: 'Back to the line' }).click();
@@ -118,8 +118,9 @@ test('wrong passwords are told in plain words, then slowed down', async ({ brows
 
 test('search finds words and people over everything ever said', async ({ browser, porch }) => {
   const phone = await ownerPhone(browser, porch);
-  const { panel, say } = await visitorPhone(browser, porch);
+  const { panel, say, sayWho } = await visitorPhone(browser, porch);
   await say('Do you have a café table for the fern?');
+  await sayWho();
   await panel.getByLabel('Name').fill('Wren Ashdown');
   await panel.getByRole('button', { name: 'Save' }).click();
   await phone.getByRole('link', { name: 'Search' }).click();
@@ -142,7 +143,7 @@ test('a wide screen is used by keyboard alone', async ({ browser, porch }) => {
   await wide.keyboard.press('Escape');
   await expect(wide.getByRole('heading', { name: 'Keyboard' })).toBeHidden();
   await wide.keyboard.press('j');
-  await expect(wide.getByRole('heading', { name: /^Somebody/ })).toBeVisible();
+  await expect(wide.getByRole('heading', { name: /^Visitor/ })).toBeVisible();
   await expect(wide.getByRole('complementary', { name: 'Who’s this' })).toContainText(
     'On the page',
   );

@@ -61,9 +61,10 @@ test('while nobody is in, a note is taken, with a way to reach the person, until
   const phone = await ownerPhone(browser, porch);
   await phone.getByRole('button', { name: /^Porch light/ }).click();
   await phone.getByRole('button', { name: 'Until I light it' }).click();
-  const { panel, say } = await visitorPhone(browser, porch);
+  const { panel, say, sayWho } = await visitorPhone(browser, porch);
   await expect(panel.getByText('Nobody is in right now')).toBeVisible();
   await say('Please keep two bonsai for me');
+  await sayWho();
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByRole('alert')).toContainText('Give an email or a phone number');
   await panel.getByLabel('Phone', { exact: true }).fill('07700 900123');

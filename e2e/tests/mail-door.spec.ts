@@ -61,8 +61,9 @@ test('mails to the business stand in the line, are answered by mail, and a likel
     .toEqual(['Re: Ferns for a wedding']);
 
   // The same person on the website says the same address: that is proposed, and theirs to say who looks.
-  const { panel, say } = await visitorPhone(browser, porch);
+  const { panel, say, sayWho } = await visitorPhone(browser, porch);
   await say('Me again');
+  await sayWho();
   await panel.getByLabel('Email').fill('Rosa@post.example');
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByText(/We can reach you at/)).toBeVisible();

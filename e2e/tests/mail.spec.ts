@@ -48,7 +48,7 @@ test('mail is set up and tried on a screen; an alert comes by it, and its answer
   await expect.poll(async () => (await mailsOf(porch, 'maren@quillfern.example')).length).toBe(2);
   const [, alert] = await mailsOf(porch, 'maren@quillfern.example');
   if (!alert) throw new Error('no alert came');
-  expect(alert.subject).toBe('Somebody on Houseplants waits: Is the bench open on Saturday?');
+  expect(alert.subject).toBe('Visitor on Houseplants waits: Is the bench open on Saturday?');
 
   // As a mail program shows it.
   const reader = await (await browser.newContext()).newPage();
@@ -63,7 +63,7 @@ test('mail is set up and tried on a screen; an alert comes by it, and its answer
   // A stranger who got hold of the mail answers nobody.
   expect(await answer(porch, alert.id, 'Free ferns!', 'stranger@post.example')).toMatch(/^250/);
   await phone.goto(`${porch.origin}/line`);
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await expect(phone.getByRole('log')).toContainText('Until four. Come by!');
   await expect(
     phone.getByText(/An answer by email from stranger@post.example was not passed on/),

@@ -3,7 +3,7 @@ import { answer, expect, ownerPhone, test, visitorPhone } from '../kit/porch';
 
 /** The owner opens the conversation in which this was said last. */
 const openBy = async (phone: Page, said: string): Promise<void> => {
-  await phone.getByRole('link', { name: new RegExp(`^Somebody.*${said}`) }).click();
+  await phone.getByRole('link', { name: new RegExp(`^Visitor.*${said}`) }).click();
   await expect(phone.getByRole('log')).toContainText(said);
 };
 

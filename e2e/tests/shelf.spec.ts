@@ -83,7 +83,7 @@ test('an item is put on the shelf, and handed over in the panel, by mail and by 
   const card = visitor.panel.getByRole('article').filter({ hasText: 'Hart’s-tongue fern' });
   await expect(card).toContainText('£14.50 · In stock');
   await expect(card).toContainText('For shade.');
-  await expect(card.getByRole('link', { name: 'quillfern.example/fern' })).toHaveAttribute(
+  await expect(card.getByRole('link', { name: 'See more quillfern.example/fern' })).toHaveAttribute(
     'href',
     'https://quillfern.example/fern',
   );
@@ -94,6 +94,7 @@ test('an item is put on the shelf, and handed over in the panel, by mail and by 
   await expect(large).toBeHidden();
   await expectClean(visitor.page, 'a thing of the shelf in the panel');
 
+  await visitor.sayWho();
   await visitor.panel.getByLabel('Email').fill('wren@post.example');
   await visitor.panel.getByRole('button', { name: 'Save' }).click();
   await expect(visitor.panel.getByText('We can reach you at wren@post.example')).toBeVisible();
@@ -270,6 +271,11 @@ test('a quick reply brings what goes with it, without what is off the shelf; fre
   await screen.getByRole('button', { name: 'Send', exact: true }).click();
   const card = visitor.panel.getByRole('article').first();
   await expect(card).toContainText('Friday 13 November, 10:00');
+  await card.getByRole('button', { name: 'Friday 13 November, 10:00' }).click();
+  const field = visitor.panel.getByRole('textbox', { name: 'Your message' });
+  await expect(field).toHaveValue('Friday 13 November, 10:00, please');
+  await expect(field).toBeFocused();
+  await field.fill('');
   const downloading = visitor.page.waitForEvent('download');
   await card.getByRole('button', { name: /^Download Repotting hour\.ics/ }).click();
   const calendar = await readFile(await (await downloading).path(), 'utf8');

@@ -99,7 +99,7 @@ test('the last line stands readable before the app has started, where it will st
       field: await page.getByRole('textbox', { name: 'Your answer' }).boundingBox(),
     };
   };
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   const liveTalk = await talkOn(phone);
 
   const early = await context.newPage();
@@ -230,7 +230,7 @@ test(
     const wren = await visitorPhone(browser, porch);
     await wren.say('Hello');
     await signedIn(phone, porch, ['Hello']);
-    await phone.getByRole('link', { name: /^Somebody/ }).click();
+    await phone.getByRole('link', { name: /^Visitor/ }).click();
     await phone.getByRole('textbox', { name: 'Your answer' }).fill('Half a thought');
     // The server has another build from now on: its worker says another name, and the page is another one.
     const [build] = /[0-9a-f]{12}/.exec(readFileSync(join(appDir, 'index.html'), 'utf8')) ?? [];

@@ -1,10 +1,14 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
+import type { LinePage } from '@porch/contract/line';
+import { expectClean } from '../kit/clean';
 import {
   answer,
   expect,
   openPanel,
   openVisitor,
   ownerPhone,
+  type Porch,
+  someDay,
   test,
   visitorPhone,
   watched,
@@ -20,7 +24,7 @@ test('a visitor writes on the website, the owner answers on the phone, and the v
   const mine = panel.getByRole('listitem').filter({ hasText: 'Is the monstera still there?' });
   await expect(mine).toContainText('Arrived');
 
-  const row = phone.getByRole('link', { name: /Somebody.*, .* left, 1 unread, on the page now/ });
+  const row = phone.getByRole('link', { name: /Visitor.*, .* left, 1 unread, on the page now/ });
   await expect(row).toContainText('Is the monstera still there?');
   await expect(phone).toHaveTitle(/^\(1\) Quillfern Nursery/);
   await row.click();
@@ -47,8 +51,9 @@ test('the visitor is asked lightly who writes, and what they say stands beside t
   porch,
 }) => {
   const phone = await ownerPhone(browser, porch);
-  const { panel, say } = await visitorPhone(browser, porch);
+  const { panel, say, sayWho } = await visitorPhone(browser, porch);
   await say('Hello');
+  await sayWho();
   await panel.getByLabel('Email').fill('not an email');
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByRole('alert')).toContainText('does not look like an email');
@@ -114,13 +119,13 @@ test('wrapping up, undoing, putting by and coming back by itself', async ({ brow
   const group = (name: string) => phone.getByRole('button', { name: new RegExp(`^${name}, `) });
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
 
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await phone.getByRole('button', { name: 'Wrap up' }).click();
   await expect(group('Wrapped up')).toHaveAccessibleName('Wrapped up, 1');
   await phone.getByRole('button', { name: 'Undo' }).click();
   await expect(group('Waiting')).toHaveAccessibleName('Waiting, 1');
 
-  await phone.getByRole('link', { name: /^Somebody/ }).click();
+  await phone.getByRole('link', { name: /^Visitor/ }).click();
   await phone.getByRole('button', { name: 'Put by' }).click();
   await phone.getByRole('button', { name: 'In an hour' }).click();
   await expect(group('Put by')).toHaveAccessibleName('Put by, 1');
@@ -139,7 +144,7 @@ test('it is put by until a moment of one’s own, written or picked', async ({ b
   const { say } = await visitorPhone(browser, porch);
   await say('Hello');
   const open = async () => {
-    await phone.getByRole('link', { name: /^Somebody/ }).click();
+    await phone.getByRole('link', { name: /^Visitor/ }).click();
     await phone.getByRole('button', { name: 'Put by' }).click();
     return phone.getByRole('dialog');
   };
@@ -228,15 +233,16 @@ test('two phones and a wide screen show the same without a reload', async ({ bro
   }
 });
 
-test('a row that is pressed long or drawn aside shows what can be done with it', async ({
+test('a row that is pressed long is selected, and one drawn aside shows what can be done with it', async ({
   browser,
   porch,
 }) => {
   const phone = await ownerPhone(browser, porch);
   const { say } = await visitorPhone(browser, porch);
   await say('Hello');
-  const row = phone.getByRole('link', { name: /^Somebody/ });
+  const row = phone.getByRole('link', { name: /^Visitor/ });
   await row.click({ delay: 900 });
+  await expect(phone.getByRole('checkbox', { name: /^Visitor/ })).toBeChecked();
   await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
   await expect(phone.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();
   await phone.getByRole('button', { name: 'Undo' }).click();
@@ -250,6 +256,114 @@ test('a row that is pressed long or drawn aside shows what can be done with it',
   await phone.mouse.up();
   await expect(phone.getByRole('button', { name: 'Put by', exact: true })).toBeVisible();
 });
+
+/** So many visitors, each with a conversation that was answered. */
+const answeredConversations = async (browser: Browser, porch: Porch, count: number) => {
+  for (let at = 1; at <= count; at += 1) {
+    const { say, page } = await visitorPhone(browser, porch);
+    await say(`Question ${at}`);
+    const line = await porch.ask<LinePage>('GET', '/api/line?view=all&group=waiting');
+    const [row] = line.rows;
+    await porch.ask('POST', `/api/conversations/${row?.id}/deeds`, {
+      ...{ id: `deed-of-a-test-${at}`, do: 'say', text: `Answer ${at}` },
+      ...{ fileIds: [], threadId: row?.threads[0]?.id },
+    });
+    await page.close();
+  }
+};
+
+test('what is done with one is done with many at once, and undone at once', async ({
+  browser,
+  porch,
+}) => {
+  await answeredConversations(browser, porch, 3);
+  const phone = await ownerPhone(browser, porch);
+  const group = (name: string) => phone.getByRole('button', { name: new RegExp(`^${name}, \\d`) });
+  await expect(group('Answered')).toHaveAccessibleName('Answered, 3');
+  await phone.getByRole('link', { name: /Answer 1/ }).click({ delay: 900 });
+  await phone.getByRole('button', { name: 'Select all: Answered' }).click();
+  await expect(phone.getByText('3 selected')).toBeVisible();
+  await expectClean(phone, 'several selected');
+  await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
+  await expect(group('Wrapped up')).toHaveAccessibleName('Wrapped up, 3');
+  await expect(phone.getByRole('checkbox')).toHaveCount(0);
+  await phone.getByText('3 wrapped up').waitFor();
+  await phone.getByRole('button', { name: 'Undo' }).click();
+  await expect(group('Answered')).toHaveAccessibleName('Answered, 3');
+
+  // By keyboard: from the row that it is at, all of its group, and put by.
+  await phone.getByRole('link', { name: /Answer 2/ }).focus();
+  await phone.keyboard.press('x');
+  await expect(phone.getByText('1 selected')).toBeVisible();
+  await expect(phone.getByRole('checkbox', { name: /Answer 2/ })).toBeFocused();
+  await phone.keyboard.press('Space');
+  await expect(phone.getByRole('link', { name: /Answer 2/ })).toBeFocused();
+  await phone.keyboard.press('x');
+  await phone.keyboard.press('a');
+  await expect(phone.getByText('3 selected')).toBeVisible();
+  await phone.keyboard.press('b');
+  await phone.getByRole('button', { name: 'In an hour' }).click();
+  await expect(group('Put by')).toHaveAccessibleName('Put by, 3');
+  await porch.pass(61 * 60_000);
+  await expect(group('Put by')).toHaveAccessibleName('Put by, 0');
+});
+
+test('somebody who writes meanwhile is not wrapped up with those who were answered', async ({
+  browser,
+  porch,
+}) => {
+  await answeredConversations(browser, porch, 2);
+  const { say } = await visitorPhone(browser, porch);
+  const phone = await ownerPhone(browser, porch);
+  await say('Question 3');
+  await phone.getByRole('link', { name: /Question 3/ }).click();
+  await answer(phone, 'Answer 3');
+  await phone.goto(`${porch.origin}/line`);
+  await phone.getByRole('link', { name: /Answer 1/ }).click({ delay: 900 });
+  await phone.getByRole('button', { name: 'Select all: Answered' }).click();
+  await expect(phone.getByText('3 selected')).toBeVisible();
+  await say('One more thing');
+  await expect(phone.getByText('2 selected')).toBeVisible();
+  await phone.getByRole('button', { name: 'Wrap up', exact: true }).click();
+  await expect(phone.getByRole('button', { name: 'Wrapped up, 2' })).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Waiting, 1' })).toBeVisible();
+});
+
+for (const light of ['lit', 'back-soon', 'dark'] as const) {
+  test(`the conversation has the room in the panel once something was said, ${light}`, async ({
+    browser,
+    porch,
+  }) => {
+    const until = light === 'back-soon' ? someDay + 2 * 3_600_000 : null;
+    if (light !== 'lit') await porch.ask('PUT', '/api/lamp', { state: light, until });
+    const phone = await ownerPhone(browser, porch);
+    const context = await browser.newContext({
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    });
+    const page = await watched(context);
+    await page.goto(`${porch.origin}/talk/${(await porch.door()).publicId}`);
+    const field = page.getByRole('textbox', { name: /^Your (message|note)$/ });
+    await field.fill('Do you have a fern for a dark hall?');
+    await page.getByRole('button', { name: /^(Send|Leave note)$/ }).click();
+    await openVisitor(phone, 'Do you have a fern for a dark hall?');
+    await answer(phone, 'The bird’s nest fern likes it dark. Shall I keep one for you?');
+    const newest = page.getByRole('log').getByText('Shall I keep one for you?');
+    await expect(newest).toBeInViewport();
+    const share = (): Promise<number> =>
+      page
+        .getByRole('log')
+        .evaluate((log) => (log.parentElement?.getBoundingClientRect().height ?? 0) / innerHeight);
+    expect(await share()).toBeGreaterThanOrEqual(0.7);
+    await expect(page.getByRole('button', { name: 'Save' })).toHaveCount(0);
+    // With a keyboard on the screen what was said last is still there to be read.
+    await field.focus();
+    await page.setViewportSize({ width: 390, height: 500 });
+    await expect(newest).toBeInViewport({ ratio: 1 });
+    expect(await share()).toBeGreaterThanOrEqual(0.5);
+  });
+}
 
 for (const isByItself of [true, false]) {
   const how = isByItself ? 'by the browser itself' : 'where the browser does not do so itself';
@@ -356,8 +470,9 @@ test('an answer that nothing brings to whoever has gone stays owed, and is said 
   porch,
 }) => {
   const phone = await ownerPhone(browser, porch);
-  const { page, panel, say } = await visitorPhone(browser, porch);
+  const { page, panel, say, sayWho } = await visitorPhone(browser, porch);
   await say('Have you any ferns?');
+  await sayWho();
   await panel.getByLabel('Email').fill('wren@post.example');
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByText(/^Thank you/)).toBeVisible();
@@ -365,6 +480,8 @@ test('an answer that nothing brings to whoever has gone stays owed, and is said 
   await porch.pass(60_000);
   await phone.getByRole('link', { name: /any ferns/ }).click();
   await answer(phone, 'Three of them.');
+  // By the server's clock it is said before that is set forward.
+  await expect(phone.getByRole('log').getByText('Sent', { exact: true })).toBeVisible();
   await porch.pass(3 * 60_000);
   await expect(phone.getByRole('log')).toContainText(
     'Not delivered yet: they’ve left, and your email isn’t connected',

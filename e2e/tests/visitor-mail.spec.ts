@@ -21,6 +21,7 @@ test('a note at night is answered in the morning by mail, the reply comes back b
   await porch.pass(12 * hour);
   const visitor = await visitorPhone(browser, porch);
   await visitor.say('Please keep two bonsai for me');
+  await visitor.sayWho();
   await visitor.panel.getByLabel('Email').fill('wren@post.example');
   await visitor.panel.getByRole('button', { name: 'Save' }).click();
   await expect(visitor.panel.getByText('We can reach you at wren@post.example')).toBeVisible();
@@ -113,6 +114,7 @@ test('whoever leaves before reading gets it by mail; one that bounces is said so
   const phone = await ownerPhone(browser, porch);
   const visitor = await visitorPhone(browser, porch);
   await visitor.say('Do you have ferns?');
+  await visitor.sayWho();
   await visitor.panel.getByLabel('Email').fill('wren@post.example');
   await visitor.panel.getByRole('button', { name: 'Save' }).click();
   await expect(visitor.panel.getByText('We can reach you at wren@post.example')).toBeVisible();

@@ -85,8 +85,8 @@ describe('an alert', () => {
   it.each<[Partial<RingLoad>, string, string]>([
     [{}, 'Wren', 'Is the bench open?'],
     [{ door: 'Bench' }, 'Wren · Bench', 'Is the bench open?'],
-    [{ called: { by: 'nothing' } as Call }, 'Somebody', 'Is the bench open?'],
-    [{ called: { by: 'page', what: 'Ferns' } }, 'Somebody on Ferns', 'Is the bench open?'],
+    [{ called: { by: 'nothing' } as Call }, 'Visitor', 'Is the bench open?'],
+    [{ called: { by: 'page', what: 'Ferns' } }, 'Visitor on Ferns', 'Is the bench open?'],
     [{ words: '' }, 'Wren', 'Wrote to you. Open it to read.'],
     [{ unread: 3 }, 'Wren', 'Is the bench open?\n3 unread messages'],
     [{ cause: 'again' }, 'Wren', 'Is the bench open?\nNobody has looked yet.'],

@@ -2,6 +2,7 @@ import type { FileMention, ShelfSaid } from '../../conversation';
 import { minutesIn } from '../../when';
 import { priceInWords } from '../price';
 import type { ShelfThing } from '../thing';
+import { TIME_MARK } from '../times';
 
 export type ShelfText =
   | 'shelfIn'
@@ -70,7 +71,9 @@ const linesOf = (thing: ShelfThing, voice: ShelfVoice): string[] => {
         [thing.minutes ? minutesIn(language, thing.minutes) : '', thing.address]
           .filter(Boolean)
           .join(' · '),
-        ...thing.starts.filter((at) => at > now).map((at) => `– ${dayAndTime(at, voice)}`),
+        ...thing.starts
+          .filter((at) => at > now)
+          .map((at) => `${TIME_MARK}${dayAndTime(at, voice)}`),
         thing.text,
       ];
   }

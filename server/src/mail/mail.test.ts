@@ -88,7 +88,7 @@ describe('alerts by mail', () => {
     expect(out.mails).toHaveLength(1);
     expect(mail).toMatchObject({
       envelopeTo: ['maren@quillfern.example'],
-      subject: 'Somebody waits: Is the bench open?',
+      subject: 'Visitor waits: Is the bench open?',
     });
     expect(mail.from?.text).toBe('"Quillfern Nursery" <hello@quillfern.example>');
     expect(mail.text).toContain('Is the bench open?');

@@ -3,6 +3,7 @@ import type { VisitorEntry } from '@porch/contract/visitor';
 import { type Dress, plainDress, viewOf } from '@porch/core/dress';
 import { render } from 'preact';
 import { act } from 'preact/test-utils';
+import { entryOf } from '../../test-kit/entries';
 import { Asked, Guide } from './asked';
 import type { Conversation, FoundCard } from './conversation';
 import { firstModel, type Model } from './model';
@@ -12,20 +13,8 @@ import { View } from './view';
 const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
 const now = Date.now();
 
-const entry = (seq: number, change: Partial<VisitorEntry>): VisitorEntry => ({
-  seq,
-  id: `entry-${seq}`,
-  at: now,
-  text: 'Words',
-  files: [],
-  by: 'visitor',
-  name: '',
-  face: null,
-  ...change,
-});
-
 const answerOf = (seq: number, card: Partial<NonNullable<VisitorEntry['card']>> = {}) =>
-  entry(seq, {
+  entryOf(seq, {
     by: 'door',
     text: 'Within ten miles.',
     card: { id: 'card-delivery', link: '', offers: [], asks: null, ...card },
@@ -55,15 +44,12 @@ const draw = async (options: {
   state?: 'lit' | 'dark';
   model?: Partial<Model>;
   found?: FoundCard[] | null;
-  isConsentMissing?: boolean;
   refusal?: Refusal;
 }) => {
   const dress = plainDress();
   cards(dress, options.count ?? 2);
   const done: string[] = [];
   const conversation = {
-    tap: ({ id }: FoundCard) => done.push(`tap ${id}`),
-    say: (text: string) => done.push(`say ${text}`),
     find: async (text: string, why: string) => {
       done.push(`find ${text} ${why}`);
       return options.found === undefined ? [] : options.found;
@@ -89,7 +75,8 @@ const draw = async (options: {
             model={{ ...model, ...more }}
             state={options.state ?? 'lit'}
             isMute={false}
-            isConsentMissing={options.isConsentMissing ?? false}
+            tap={({ id }) => done.push(`tap ${id}`)}
+            askPerson={() => done.push('a person')}
           />
         </View.Provider>,
         root,
@@ -126,49 +113,22 @@ describe('what is asked often, in the panel', () => {
     expect(dark.done).toEqual(['tap card-1']);
   });
 
-  it('is not tapped before somebody agrees, and says so', async () => {
-    const panel = await draw({ isConsentMissing: true });
-    await panel.press('Question card-1');
-    expect(panel.done).toEqual([]);
-    expect(panel.root.querySelector('[role="alert"]')?.textContent).toContain('Tick this first');
-  });
-
   it('offers what follows after a card, and always a person', async () => {
     const offers = [{ id: 'card-cost', question: 'What does it cost?' }];
     const panel = await draw({
-      model: { entries: [entry(1, { isTap: true }), answerOf(2, { offers })] },
+      model: { entries: [entryOf(1, { isTap: true }), answerOf(2, { offers })] },
     });
-    expect(panel.names()).toEqual(['What does it cost?', 'A person, please', 'Asked often']);
+    expect(panel.names()).toEqual(['What does it cost?', 'A person, please']);
     await panel.press('What does it cost?');
     await panel.press('A person, please');
-    await panel.press('Asked often');
-    expect(panel.done).toEqual(['tap card-cost', 'say A person, please']);
-    expect(panel.names()).toContain('Question card-1');
-  });
-
-  it('goes on at the answer for whoever goes by keyboard', async () => {
-    const panel = await draw({});
-    const slip = document.createElement('p');
-    slip.id = 'slip-2';
-    slip.tabIndex = -1;
-    document.body.append(slip);
-    await panel.press('Question card-1');
-    await panel.show({ entries: [entry(1, { isTap: true }), answerOf(2)] });
-    expect(document.activeElement).toBe(slip);
-    slip.blur();
-    slip.id = 'slip-4';
-    // Nobody tapped the one that comes by itself.
-    await panel.show({
-      entries: [entry(1, { isTap: true }), answerOf(2), entry(3, {}), answerOf(4)],
-    });
-    expect(document.activeElement).toBe(document.body);
+    expect(panel.done).toEqual(['tap card-cost', 'a person']);
   });
 
   it('asks for a detail, says what is wrong with it, and goes on once it was given', async () => {
     const offers = [{ id: 'card-cost', question: 'What does it cost?' }];
     const asks = { field: 'email' as const, label: '' };
     const panel = await draw({
-      model: { entries: [entry(1, { isTap: true }), answerOf(2, { offers, asks })] },
+      model: { entries: [entryOf(1, { isTap: true }), answerOf(2, { offers, asks })] },
     });
     expect(panel.names()).not.toContain('What does it cost?');
     await panel.press('Save');
@@ -185,7 +145,7 @@ describe('what is asked often, in the panel', () => {
   it('asks in the owner’s words, and says what the house refuses', async () => {
     const asks = { field: 'own' as const, label: 'Postcode' };
     const panel = await draw({
-      model: { entries: [entry(1, { isTap: true }), answerOf(2, { asks })] },
+      model: { entries: [entryOf(1, { isTap: true }), answerOf(2, { asks })] },
       refusal: { code: 'too-many', waitMs: 5_000 },
     });
     expect(panel.root.querySelector('label')?.textContent).toContain('Postcode');
@@ -196,8 +156,8 @@ describe('what is asked often, in the panel', () => {
   });
 
   it('is out of the way once somebody talks to a person', async () => {
-    const panel = await draw({ model: { entries: [entry(1, {})] } });
-    expect(panel.names()).toEqual(['Asked often']);
+    const panel = await draw({ model: { entries: [entryOf(1, {})] } });
+    expect(panel.names()).toEqual([]);
     expect(panel.done).toEqual([]);
   });
 
@@ -205,23 +165,23 @@ describe('what is asked often, in the panel', () => {
     const found = [{ id: 'card-1', question: 'Question card-1' }];
 
     it('asks once whether it is one of these, and lets the note stand', async () => {
-      const note = entry(1, { text: 'Do you deliver?' });
+      const note = entryOf(1, { text: 'Do you deliver?' });
       const panel = await draw({ state: 'dark', found, model: { entries: [note] } });
       expect(panel.done).toEqual(['find Do you deliver? note']);
       expect(panel.root.querySelector('h2')?.textContent).toBe('Is it one of these?');
       expect(panel.names()).toEqual(['Question card-1', 'No, leave a note']);
       await panel.press('No, leave a note');
-      expect(panel.names()).toEqual(['Asked often']);
+      expect(panel.names()).toEqual([]);
       await panel.show({ isConnected: false });
       await panel.show();
       expect(panel.done).toHaveLength(1);
     });
 
     it('lets a card answer it, where they say so', async () => {
-      const note = entry(1, { text: 'Do you deliver?' });
+      const note = entryOf(1, { text: 'Do you deliver?' });
       const panel = await draw({ state: 'dark', found, model: { entries: [note] } });
       await panel.press('Question card-1');
-      await panel.show({ entries: [note, entry(2, { isTap: true }), answerOf(3)] });
+      await panel.show({ entries: [note, entryOf(2, { isTap: true }), answerOf(3)] });
       expect(panel.names()).toEqual(['That answers it', 'No, leave a note']);
       await panel.press('That answers it');
       expect(panel.done.at(-1)).toBe('enough');
@@ -229,10 +189,10 @@ describe('what is asked often, in the panel', () => {
     });
 
     it('lets a card lead on all the same', async () => {
-      const note = entry(1, { text: 'Do you deliver?' });
+      const note = entryOf(1, { text: 'Do you deliver?' });
       const offers = [{ id: 'card-cost', question: 'What does it cost?' }];
       const panel = await draw({ state: 'dark', found, model: { entries: [note] } });
-      await panel.show({ entries: [note, entry(2, { isTap: true }), answerOf(3, { offers })] });
+      await panel.show({ entries: [note, entryOf(2, { isTap: true }), answerOf(3, { offers })] });
       expect(panel.names()).toEqual(['What does it cost?', 'That answers it', 'No, leave a note']);
       await panel.press('What does it cost?');
       expect(panel.done.at(-1)).toBe('tap card-cost');
@@ -243,7 +203,7 @@ describe('what is asked often, in the panel', () => {
       ['it was left long ago', { state: 'dark' as const }, { at: now - 3 * 60_000 }],
       ['it was answered', { state: 'dark' as const }, { by: 'team' as const }],
     ])('asks nothing where %s', async (_where, options, change) => {
-      const panel = await draw({ ...options, found, model: { entries: [entry(1, change)] } });
+      const panel = await draw({ ...options, found, model: { entries: [entryOf(1, change)] } });
       expect(panel.done).toEqual([]);
     });
   });

@@ -1,13 +1,14 @@
 import type { VisitorEntry } from '@porch/contract/visitor';
 import { blocksOf } from '@porch/core/cards/guide';
 import type { FileMention } from '@porch/core/conversation';
-import type { ShownField } from '@porch/core/dress';
+import type { DoorView, ShownField } from '@porch/core/dress';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation, FoundCard } from './conversation';
 import { Field, problemsIn, toGiven } from './guest-book';
 import { type Model, shownDetails } from './model';
-import { Picture, slipId, Words } from './said';
+import { Picture, Words } from './said';
 import { sayRefusal, useSay, useView } from './view';
+import type { State } from './welcome';
 
 /** Whoever left a note longer ago is not asked whether a card would have done. */
 const NOTE_IS_NEW_MS = 120_000;
@@ -15,6 +16,16 @@ const TYPED_LONGEST = 200;
 const SEARCH_AFTER_MS = 250;
 
 type CardEntry = VisitorEntry & { card: NonNullable<VisitorEntry['card']> };
+
+/** The cards that are offered first while the light is as it is. */
+const firstCards = ({ asked }: DoorView, state: State) => {
+  const light = state === 'soon' ? 'back-soon' : state;
+  return asked.first.filter(({ states }) => states.includes(light));
+};
+
+/** Whether there is anything to choose from or to look in. */
+const hasAsked = (view: DoorView, state: State): boolean =>
+  view.asked.isSearched || firstCards(view, state).length > 0;
 
 const blockKey = (at: number): string => `block ${at}`;
 
@@ -195,75 +206,51 @@ const useOffers = (conversation: Conversation, model: Model, isWanted: boolean) 
   return { offers: offers?.note === id ? offers.cards : null, close: () => setOffers(null) };
 };
 
+/** All that is asked often, to look in and to choose from. */
+export const AskedAll = (props: {
+  conversation: Conversation;
+  state: State;
+  tap: (card: FoundCard) => void;
+}) => {
+  const view = useView();
+  const say = useSay();
+  const first = firstCards(view, props.state);
+  return (
+    <>
+      {view.asked.isSearched && <Search conversation={props.conversation} tap={props.tap} />}
+      {first.length > 0 && <Buttons label={say('asked')} cards={first} tap={props.tap} />}
+    </>
+  );
+};
+
 /** What is asked often: as buttons, with what follows after one, and always a person besides. */
 export const Asked = (props: {
   conversation: Conversation;
   model: Model;
-  /** What the porch light shows. */
-  state: 'lit' | 'soon' | 'dark';
+  state: State;
   /** Nobody takes a message. */
   isMute: boolean;
-  /** The visitor must agree first. */
-  isConsentMissing: boolean;
+  /** A card is tapped. */
+  tap: (card: FoundCard) => void;
+  /** They ask for a person. */
+  askPerson: () => void;
 }) => {
-  const { conversation, model, isMute } = props;
+  const { conversation, model, isMute, tap } = props;
   const view = useView();
   const say = useSay();
   const isNote = props.state !== 'lit';
-  const [isOpen, setOpen] = useState(false);
   const [done, setDone] = useState('');
-  const [problem, setProblem] = useState('');
   const { offers, close } = useOffers(conversation, model, isNote && view.asked.isAny);
-  const light = props.state === 'soon' ? 'back-soon' : props.state;
-  const first = view.asked.first.filter(({ states }) => states.includes(light));
   const last = model.entries.findLast(({ by, card }) => by !== 'door' || card);
   const card = last?.card && model.queue.length === 0 ? (last as CardEntry) : null;
   const isEmpty = model.entries.length + model.queue.length === 0;
 
-  // The button that was tapped is gone: whoever goes on by keyboard, or hears the page, goes on at the answer.
-  const wasTapped = useRef(false);
-  const answerSeq = card?.seq;
-  useEffect(() => {
-    if (answerSeq === undefined || !wasTapped.current) return;
-    wasTapped.current = false;
-    if (document.activeElement !== document.body) return;
-    document.getElementById(slipId(answerSeq))?.focus({ preventScroll: true });
-  }, [answerSeq]);
-
-  const mayTap = (): boolean => {
-    if (!props.isConsentMissing) return true;
-    setProblem(say('consentFirst'));
-    document.getElementById('consent')?.focus();
-    return false;
-  };
-  const tap = (one: FoundCard): void => {
-    if (!mayTap()) return;
-    setProblem('');
-    setOpen(false);
-    wasTapped.current = true;
-    conversation.tap(one);
-  };
-  const askPerson = (): void => {
-    if (mayTap()) conversation.say(say('askedPerson'), []);
-  };
   const isEnough = async (id: string): Promise<void> => {
     if (!(await conversation.enough())) return;
     setDone(id);
     close();
   };
 
-  const all = (
-    <>
-      {view.asked.isSearched && <Search conversation={conversation} tap={tap} />}
-      {first.length > 0 && <Buttons label={say('asked')} cards={first} tap={tap} />}
-    </>
-  );
-  const hasAny = first.length > 0 || view.asked.isSearched;
-  const wrong = problem && (
-    <p class="problem" role="alert">
-      {problem}
-    </p>
-  );
   const next = card?.card.offers ?? [];
   const follows =
     card &&
@@ -301,12 +288,11 @@ export const Asked = (props: {
     );
   }
   if (isEmpty) {
-    if (!hasAny) return null;
+    if (!hasAsked(view, props.state)) return null;
     return (
       <section class="asked" aria-label={say('asked')}>
         <h2>{say('asked')}</h2>
-        {all}
-        {wrong}
+        <AskedAll conversation={conversation} state={props.state} tap={tap} />
       </section>
     );
   }
@@ -315,44 +301,16 @@ export const Asked = (props: {
       <section class="asked" aria-label={say('asked')}>
         {follows}
         {!isMute && (
-          <button type="button" class="card person" onClick={askPerson}>
+          <button type="button" class="card person" onClick={props.askPerson}>
             {say('askedPerson')}
           </button>
         )}
-        {wrong}
-        {hasAny && <More isOpen={isOpen} setOpen={setOpen} all={all} />}
       </section>
     );
   }
   return (
-    <section class="asked" aria-label={say('asked')}>
-      <p role="status">
-        {done !== '' && card?.id === done ? say(isNote ? 'askedDone' : 'thanks') : ''}
-      </p>
-      {hasAny && <More isOpen={isOpen} setOpen={setOpen} all={all} />}
-      {wrong}
-    </section>
-  );
-};
-
-/** What is asked often once there is a conversation: out of its way until it is wanted. */
-const More = (props: {
-  isOpen: boolean;
-  setOpen: (isOpen: boolean) => void;
-  all: preact.ComponentChildren;
-}) => {
-  const say = useSay();
-  return (
-    <>
-      <button
-        type="button"
-        class="plain"
-        aria-expanded={props.isOpen}
-        onClick={() => props.setOpen(!props.isOpen)}
-      >
-        {say('asked')}
-      </button>
-      {props.isOpen && props.all}
-    </>
+    <p role="status">
+      {done !== '' && card?.id === done ? say(isNote ? 'askedDone' : 'thanks') : ''}
+    </p>
   );
 };

@@ -10,7 +10,12 @@ const localMinute = (at: number): string => {
 };
 
 /** Asks to be called back: a number, when, and what it is about. What is typed stays until it is taken. */
-export const CallBackForm = (props: { conversation: Conversation; phone: string }) => {
+export const CallBackForm = (props: {
+  conversation: Conversation;
+  phone: string;
+  /** It was asked. */
+  asked: () => void;
+}) => {
   const { conversation, phone } = props;
   const say = useSay();
   const [isOpen, setOpen] = useState(false);
@@ -34,6 +39,7 @@ export const CallBackForm = (props: { conversation: Conversation; phone: string 
     conversation.say(typed('about'), [], { phone: number, at });
     setProblem(null);
     setOpen(false);
+    props.asked();
   };
 
   const problemAt = (field: 'phone' | 'when') => problem?.at === field && problem.text;

@@ -3,7 +3,7 @@ import { type HeldFile, withChosen } from '@porch/client/files';
 import { keep, kept } from '@porch/client/keeping';
 import { FILE_LIMITS } from '@porch/core/files';
 import { MESSAGE_LONGEST, TEXT_HELD_MOST } from '@porch/core/text';
-import { useEffect, useRef, useState } from 'preact/hooks';
+import { type MutableRef, useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
 import { useLate } from './use-late';
 import { sayRefusal, useSay } from './view';
@@ -16,6 +16,8 @@ export const Composer = (props: {
   state: 'lit' | 'soon' | 'dark';
   /** The visitor must agree first; what is typed meanwhile is nowhere but on the screen. */
   isConsentMissing: boolean;
+  /** By which others put words into the field. */
+  write: MutableRef<((text: string) => void) | null>;
 }) => {
   const say = useSay();
   const draftKey = `porch:draft:${props.door}`;
@@ -58,6 +60,11 @@ export const Composer = (props: {
     keep(draftKey, typed);
     setProblem('');
     if (typed) props.conversation.typing();
+  };
+
+  props.write.current = (words) => {
+    change(text.trim() ? `${text.trimEnd()} ${words}` : words);
+    field.current?.focus();
   };
 
   const addFiles = (chosen: Iterable<File>): void => {

@@ -14,10 +14,9 @@ import type { Conversation } from './conversation';
 import { type Model, shownDetails } from './model';
 import type { Given } from './parcels';
 import { type Say, sayRefusal, useSay } from './view';
+import type { State } from './welcome';
 
 const TICKED = 'yes';
-
-type State = 'lit' | 'soon' | 'dark';
 
 const longest = { name: NAME_LONGEST, email: EMAIL_LONGEST, phone: PHONE_LONGEST };
 const inputTypes = { name: 'text', email: 'email', phone: 'tel' } as const;
@@ -134,44 +133,41 @@ export const toGiven = (
   return Object.keys(own).length > 0 ? { ...given, own } : given;
 };
 
+/** How a visitor whose details are known can be reached, or thanks for what they gave. */
+export const knownWords = ({ mails }: Model, details: KnownDetails, say: Say): string => {
+  // Where no mail goes out an email is noted, and nothing is promised of it.
+  const how = (mails && details.email) || details.phone;
+  return how ? say('reachable', { how }) : say('thanks');
+};
+
+/** Whether a visitor would rather not say who they are; asked apart while nobody is in. */
+export const useSkipped = (door: string, isNote: boolean) => {
+  const key = `porch:skipped:${door}:${isNote ? 'note' : 'lit'}`;
+  const [skipped, setSkipped] = useState<string | null>(null);
+  return {
+    isSkipped: skipped === key || kept(key) === 'yes',
+    skip: (): void => {
+      keep(key, 'yes');
+      setSkipped(key);
+    },
+  };
+};
+
 /** Asks who writes, as the owner wants it asked; what is not required can be skipped. */
-export const GuestBook = (props: {
+export const GuestForm = (props: {
   conversation: Conversation;
   model: Model;
-  door: string;
   page: ShownGuestBook;
   state: State;
+  /** What was given is taken. */
+  done: () => void;
+  skip: () => void;
 }) => {
-  const { conversation, state, page } = props;
+  const { conversation, state, page, done, skip } = props;
   const say = useSay();
   const details = shownDetails(props.model);
-  const { mails } = props.model;
   const isNote = state !== 'lit';
-  const skippedKey = `porch:skipped:${props.door}:${isNote ? 'note' : 'lit'}`;
-  const mustAnswer = page.fields.some(({ isRequired }) => isRequired);
-  const [isOpen, setOpen] = useState(() => mustAnswer || kept(skippedKey) !== 'yes');
   const [problems, setProblems] = useState<Record<string, string>>({});
-  const [isChanging, setChanging] = useState(false);
-
-  if (isAnswered(page, details, isNote) && !isChanging) {
-    // Where no mail goes out an email is noted, and nothing is promised of it.
-    const how = (mails && details.email) || details.phone;
-    return (
-      <p class="known">
-        {how ? say('reachable', { how }) : say('thanks')}{' '}
-        <button type="button" class="plain" onClick={() => setChanging(true)}>
-          {say('change')}
-        </button>
-      </p>
-    );
-  }
-  if (!isOpen && !isChanging) return null;
-
-  const skip = (): void => {
-    keep(skippedKey, 'yes');
-    setOpen(false);
-    setChanging(false);
-  };
 
   const save = async (form: HTMLFormElement): Promise<void> => {
     const data = new FormData(form);
@@ -181,15 +177,9 @@ export const GuestBook = (props: {
     const found = problemsIn(page.fields, typed, isNote, say);
     setProblems(found);
     if (Object.keys(found).length > 0) return;
-    if ([...typed.values()].every((text) => !text)) {
-      skip();
-      return;
-    }
+    if ([...typed.values()].every((text) => !text)) return skip();
     const refusal = await conversation.giveDetails(toGiven(page.fields, typed));
-    if (!refusal) {
-      setChanging(false);
-      return;
-    }
+    if (!refusal) return done();
     const field = page.fields.find(
       ({ id, kind }) => id === refusal.field || kind === refusal.field,
     );
@@ -209,7 +199,7 @@ export const GuestBook = (props: {
       <h2 id="guest-title" dir="auto">
         {say(`guestTitle.${state}`)}
       </h2>
-      {isNote || mails ? <p dir="auto">{say(`guestIntro.${state}`)}</p> : null}
+      {isNote || props.model.mails ? <p dir="auto">{say(`guestIntro.${state}`)}</p> : null}
       {page.fields.map((field) => (
         <Field
           key={field.id}
@@ -222,12 +212,52 @@ export const GuestBook = (props: {
         <button type="submit" class="send">
           {say('save')}
         </button>
-        {!mustAnswer && (
+        {!page.fields.some(({ isRequired }) => isRequired) && (
           <button type="button" class="plain" onClick={skip}>
             {say('skip')}
           </button>
         )}
       </div>
     </form>
+  );
+};
+
+/** The guest book before anything was said: it has the room. */
+export const GuestBook = (props: {
+  conversation: Conversation;
+  model: Model;
+  door: string;
+  page: ShownGuestBook;
+  state: State;
+}) => {
+  const { model, page } = props;
+  const say = useSay();
+  const isNote = props.state !== 'lit';
+  const details = shownDetails(model);
+  const { isSkipped, skip } = useSkipped(props.door, isNote);
+  const [isChanging, setChanging] = useState(false);
+  const close = (): void => setChanging(false);
+
+  if (isAnswered(page, details, isNote) && !isChanging) {
+    return (
+      <p class="known">
+        {knownWords(model, details, say)}{' '}
+        <button type="button" class="plain" onClick={() => setChanging(true)}>
+          {say('change')}
+        </button>
+      </p>
+    );
+  }
+  const mustAnswer = page.fields.some(({ isRequired }) => isRequired);
+  if (isSkipped && !mustAnswer && !isChanging) return null;
+  return (
+    <GuestForm
+      {...props}
+      done={close}
+      skip={() => {
+        skip();
+        close();
+      }}
+    />
   );
 };

@@ -2,7 +2,6 @@ import type { ShownField } from '@porch/core/dress';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import type { Conversation } from './conversation';
 import { Field } from './guest-book';
-import { slipId } from './said';
 import { sayRefusal, useSay } from './view';
 
 type Problem = { at: 'number' | 'contact'; text: string } | null;
@@ -12,10 +11,10 @@ export const OrderForm = (props: {
   conversation: Conversation;
   /** What they have said of themselves already. */
   contact: string;
-  /** The seq of the newest answer; absent: there is none. */
-  answer: number | undefined;
   /** The visitor must agree first. */
   isConsentMissing: boolean;
+  /** It was found, and stands on the roll. */
+  found: () => void;
 }) => {
   const { conversation } = props;
   const say = useSay();
@@ -28,16 +27,6 @@ export const OrderForm = (props: {
     form.current?.querySelector('input')?.focus();
     form.current?.scrollIntoView({ block: 'nearest' });
   }, [isOpen]);
-
-  /** The newest answer before the one that was just found; null: none was, or it is read. */
-  const before = useRef<number | null>(null);
-  const { answer = 0 } = props;
-  useEffect(() => {
-    if (before.current === null || answer <= before.current) return;
-    before.current = null;
-    // After the roll has gone to its end: whoever asked reads the answer, whatever stands below it.
-    requestAnimationFrame(() => document.getElementById(slipId(answer))?.focus());
-  }, [answer, isOpen]);
 
   const find = async (): Promise<void> => {
     if (!form.current || isAsking) return;
@@ -58,8 +47,8 @@ export const OrderForm = (props: {
     const at = refusal?.code === 'text-empty' ? 'number' : 'contact';
     setProblem(refusal && { at, text: sayRefusal(say, refusal) });
     if (refusal) return;
-    before.current = answer;
     setOpen(false);
+    props.found();
   };
 
   const field = (id: 'number' | 'contact', label: string, value = '') => {

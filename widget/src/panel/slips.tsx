@@ -2,6 +2,7 @@ import type { VisitorEntry } from '@porch/contract/visitor';
 import type { CallBack, FileMention } from '@porch/core/conversation';
 import { Fragment } from 'preact';
 import { useEffect, useState } from 'preact/hooks';
+import { clockTime } from './clock-time';
 import type { Conversation } from './conversation';
 import { Face } from './face';
 import { Files } from './files';
@@ -10,10 +11,6 @@ import type { Load, PanelParcel } from './parcels';
 import { slipId, Words } from './said';
 import { useLate } from './use-late';
 import { type Say, sayRefusal, useSay, useView } from './view';
-
-/** As the visitor's own browser writes times, whatever the page's language. */
-export const clockTime = (at: number): string =>
-  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 
 const dayOf = (at: number, now: number, say: Say, language: string): string => {
   const days = Math.round(
@@ -66,6 +63,7 @@ const Slip = (props: {
   entry: VisitorEntry;
   model: Model;
   open: (file: FileMention) => void;
+  write: (text: string) => void;
 }) => {
   const { entry, model } = props;
   const { business } = useView();
@@ -176,6 +174,8 @@ export const Roll = (props: {
   conversation: Conversation;
   model: Model;
   open: (file: FileMention) => void;
+  /** Puts words where the visitor writes. */
+  write: (text: string) => void;
 }) => {
   const { conversation, model } = props;
   const say = useSay();

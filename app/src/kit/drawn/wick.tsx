@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { useTheme } from '../theme/use-theme';
+import { drawn } from './in-own-colours';
 
 /** The wick at a row's leading edge: it burns down with the visitor's patience. The time stands beside it in words. */
 export const Wick = (props: {
@@ -11,7 +12,7 @@ export const Wick = (props: {
   if (props.burnt === null) return <View style={styles.wick} />;
   const burnt = `${props.burnt}%` as const;
   return (
-    <View aria-hidden style={[styles.wick, { backgroundColor: theme.seam }]}>
+    <View aria-hidden {...drawn} style={[styles.wick, { backgroundColor: theme.seam }]}>
       <View style={{ height: burnt }} />
       <View style={[styles.left, { backgroundColor: props.isLate ? theme.brick : theme.lamp }]} />
       {props.isLate ? <View style={[styles.all, { backgroundColor: theme.brick }]} /> : null}

@@ -1,4 +1,5 @@
 import { Pressable, StyleSheet, View } from 'react-native';
+import { byArrows } from '../by-arrows';
 import { bySpace } from '../by-space';
 import { Text } from '../text';
 import { corner, touch } from '../theme/sizes';
@@ -13,12 +14,18 @@ export const Choice = <Value extends string>(props: {
   isLabelHidden?: boolean;
 }) => {
   const theme = useTheme();
+  const { options } = props;
+  const chosenAt = options.findIndex(([value]) => value === props.value);
+  const chooseAt = (at: number): void => {
+    const option = options[at];
+    if (option) props.onChange(option[0]);
+  };
   return (
     <View role="radiogroup" aria-label={props.label} style={styles.group}>
       {props.isLabelHidden ? null : <Text kind="label">{props.label}</Text>}
       <View style={styles.row}>
-        {props.options.map(([value, label]) => {
-          const isChosen = value === props.value;
+        {options.map(([value, label], at) => {
+          const isChosen = at === chosenAt;
           return (
             <Pressable
               key={value}
@@ -26,6 +33,7 @@ export const Choice = <Value extends string>(props: {
               aria-checked={isChosen}
               onPress={() => props.onChange(value)}
               {...bySpace(() => props.onChange(value))}
+              {...byArrows(at, chosenAt, options.length, chooseAt)}
               style={[
                 styles.option,
                 { borderColor: isChosen ? theme.ink : theme.edge },

@@ -1,6 +1,7 @@
 import Check from 'lucide-react-native/icons/check';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { bySpace } from '../by-space';
+import { drawn } from '../drawn/in-own-colours';
 import { Text } from '../text';
 import { corner, touch } from '../theme/sizes';
 import { useTheme } from '../theme/use-theme';
@@ -25,6 +26,7 @@ export const Tick = (props: {
       style={styles.tick}
     >
       <View
+        {...drawn}
         style={[
           styles.box,
           { borderColor: theme.ink },

@@ -12,9 +12,10 @@ const UNDO_MS = 6_000;
 
 interface Offer {
   said: string;
-  /** What is undone; when the house refuses it there is nothing to undo. */
-  deedId: string;
-  undo: () => void;
+  /** What is undone; of what the house refuses there is nothing to undo. */
+  deedIds: readonly string[];
+  /** `left`: which of them were not refused, by their place. */
+  undo: (left: readonly number[]) => void;
 }
 
 const useOffer = create<{ offer: Offer | null }>(() => ({ offer: null }));
@@ -32,8 +33,9 @@ export const UndoOffer = () => {
     const timer = setTimeout(() => set(null), UNDO_MS);
     return () => clearTimeout(timer);
   }, [current]);
-  const isRefused = useOutbox(({ refusals }) => current !== null && current.deedId in refusals);
-  if (!current || isRefused) return null;
+  const refusals = useOutbox((outbox) => outbox.refusals);
+  const left = (current?.deedIds ?? []).flatMap((id, at) => (id in refusals ? [] : [at]));
+  if (!current || left.length === 0) return null;
   return (
     <View role="status" style={[styles.offer, { backgroundColor: theme.ink }]}>
       <Text tone="onInk" style={styles.said}>
@@ -43,7 +45,7 @@ export const UndoOffer = () => {
         label={shellWords().undo}
         look="main"
         onPress={() => {
-          current.undo();
+          current.undo(left);
           set(null);
         }}
         style={{ borderColor: theme.onInk }}

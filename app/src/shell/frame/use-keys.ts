@@ -7,8 +7,11 @@ const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Single keys that do something, while nobody is writing and no sheet is open; they can be turned off. */
-export const useKeys = (keys: Keys): void => {
+/**
+ * Single keys that do something, while nobody is writing and no sheet is open; they can be turned off. `isFirst`: what
+ * they do here goes before what they do elsewhere.
+ */
+export const useKeys = (keys: Keys, isFirst = false): void => {
   const current = useRef(keys);
   current.current = keys;
   useLayoutEffect(() => {
@@ -19,9 +22,10 @@ export const useKeys = (keys: Keys): void => {
       const deed = current.current[event.key];
       if (!deed) return;
       event.preventDefault();
+      if (isFirst) event.stopImmediatePropagation();
       deed();
     };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
+    window.addEventListener('keydown', press, isFirst);
+    return () => window.removeEventListener('keydown', press, isFirst);
+  }, [isFirst]);
 };

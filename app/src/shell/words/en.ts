@@ -30,6 +30,8 @@ export const en = {
       ['b', 'put by'],
       ['f', 'follow up'],
       ['u', 'take back'],
+      ['x', 'select, then e, b or u for all of them'],
+      ['a', 'select all of the group'],
       ['l', 'porch light'],
       ['/', 'search'],
       ['g', 'the line'],

@@ -6,7 +6,7 @@ import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { applyNews, dropRow } from '../../../shell/live/apply';
 import { rollKey, rowAhead } from '../../../shell/live/cache';
-import { outbox } from '../../../shell/live/outbox';
+import { type Load, outbox } from '../../../shell/live/outbox';
 import { serverNow } from '../../../shell/live/store';
 import { useHouse } from '../../../shell/session/house';
 
@@ -17,6 +17,9 @@ const toMention = ({ id, name, type, sizeBytes }: HeldFile): FileMention => ({
   sizeBytes,
 });
 
+/** What puts a conversation out of the way, or brings it back. */
+type Aside = { kind: 'wrapped-up' } | { kind: 'put-by'; until: number } | { kind: 'taken-back' };
+
 const deedsOf = (client: QueryClient, memberId: string) => {
   const newest = (row: Row): Row => client.getQueryData<RollPage>(rollKey(row.id))?.row ?? row;
 
@@ -24,6 +27,16 @@ const deedsOf = (client: QueryClient, memberId: string) => {
     applyNews(client, [], [rowAhead(newest(row), done)]);
 
   const happened = (id: string) => ({ id, at: serverNow(), memberId });
+
+  /** One thing done with each of many, shown in one go. Gives the deeds' ids. */
+  const withEach = (rows: readonly Row[], load: Load, kind: Aside): string[] => {
+    const ids = rows.map((row) => outbox.add(row.id, load));
+    const shown = rows.map((row, at) =>
+      rowAhead(newest(row), { ...happened(ids[at] ?? ''), ...kind }),
+    );
+    applyNews(client, [], shown);
+    return ids;
+  };
 
   return {
     /** Exactly to whom the screen said that it goes, whoever writes meanwhile. */
@@ -47,16 +60,10 @@ const deedsOf = (client: QueryClient, memberId: string) => {
       const id = outbox.add(row.id, { do: 'read', upTo, files: [] });
       ahead(row, { ...happened(id), kind: 'team-read', upTo });
     },
-    wrapUp: (row: Row): string => {
-      const id = outbox.add(row.id, { do: 'wrap-up', files: [] });
-      ahead(row, { ...happened(id), kind: 'wrapped-up' });
-      return id;
-    },
-    putBy: (row: Row, until: number): string => {
-      const id = outbox.add(row.id, { do: 'put-by', until, files: [] });
-      ahead(row, { ...happened(id), kind: 'put-by', until });
-      return id;
-    },
+    wrapUp: (rows: readonly Row[]): string[] =>
+      withEach(rows, { do: 'wrap-up', files: [] }, { kind: 'wrapped-up' }),
+    putBy: (rows: readonly Row[], until: number): string[] =>
+      withEach(rows, { do: 'put-by', until, files: [] }, { kind: 'put-by', until }),
     /** Says that two conversations are one person's. */
     join: (row: Row, other: Row): string => {
       const id = outbox.add(row.id, { do: 'join', other: other.id, files: [] });
@@ -68,10 +75,8 @@ const deedsOf = (client: QueryClient, memberId: string) => {
     /** Says whether a mail that was held back is of whoever we wrote to. */
     ownMail: (row: Row, of: string, isTheirs: boolean): string =>
       outbox.add(row.id, { do: 'own-mail', of, isTheirs, files: [] }),
-    takeBack: (row: Row): void => {
-      const id = outbox.add(row.id, { do: 'take-back', files: [] });
-      ahead(row, { ...happened(id), kind: 'taken-back' });
-    },
+    takeBack: (rows: readonly Row[]): string[] =>
+      withEach(rows, { do: 'take-back', files: [] }, { kind: 'taken-back' }),
   };
 };
 

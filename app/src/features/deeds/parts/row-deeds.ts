@@ -7,6 +7,9 @@ export interface RowDeeds {
   wrapUp: (row: Row) => void;
   putBy: (row: Row) => void;
   takeBack: (row: Row) => void;
+  wrapUpAll: (rows: readonly Row[]) => void;
+  putByAll: (rows: readonly Row[]) => void;
+  takeBackAll: (rows: readonly Row[]) => void;
 }
 
 /** What these are called. */

@@ -13,35 +13,46 @@ import type { RowDeeds } from './row-deeds';
 
 const nothing = (): void => {};
 
-/** What can be done with a row, each with its way back; and the sheet that putting by needs. */
+/** What can be done with rows, each with its way back; and the sheet that putting by needs. */
 export const useRowDeeds = (done: () => void = nothing): { deeds: RowDeeds; sheet: ReactNode } => {
   const { wrapUp, putBy, takeBack } = useDeeds();
   useReadyAtTouch(loadSheets);
   const zone = useZone();
-  const [putting, setPutting] = useState<Row | null>(null);
+  const [putting, setPutting] = useState<readonly Row[] | null>(null);
 
   const open = useCallback((row: Row) => router.navigate(`/line/${row.id}`), []);
-  const deeds = useMemo(
-    () => ({
+  const deeds = useMemo((): RowDeeds => {
+    const wrapUpAll = (rows: readonly Row[]): void => {
+      const deedIds = wrapUp(rows);
+      const said = words().undo['wrapped-up'](rows.length);
+      offerUndo({ said, deedIds, undo: (left) => takeBack(left.flatMap((at) => rows[at] ?? [])) });
+      done();
+    };
+    return {
       open,
-      wrapUp: (row: Row): void => {
-        const deedId = wrapUp(row);
-        offerUndo({ said: words().undo['wrapped-up'], deedId, undo: () => takeBack(row) });
+      wrapUp: (row) => wrapUpAll([row]),
+      putBy: (row) => setPutting([row]),
+      takeBack: (row) => takeBack([row]),
+      wrapUpAll,
+      putByAll: setPutting,
+      takeBackAll: (rows) => {
+        takeBack(rows);
         done();
       },
-      putBy: setPutting,
-      takeBack,
-    }),
-    [open, wrapUp, takeBack, done],
-  );
+    };
+  }, [open, wrapUp, takeBack, done]);
   const sheet = putting ? (
     <Suspense fallback={null}>
       <PutBySheet
         close={() => setPutting(null)}
         put={(until) => {
-          const deedId = putBy(putting, until);
-          const said = words().undo['put-by'](momentInWords(until, serverNow(), zone));
-          offerUndo({ said, deedId, undo: () => takeBack(putting) });
+          const deedIds = putBy(putting, until);
+          const time = momentInWords(until, serverNow(), zone);
+          offerUndo({
+            said: words().undo['put-by'](putting.length, time),
+            deedIds,
+            undo: (left) => takeBack(left.flatMap((at) => putting[at] ?? [])),
+          });
           setPutting(null);
           done();
         }}

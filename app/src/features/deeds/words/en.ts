@@ -70,7 +70,8 @@ export const en = {
     afternoon: 'pm',
   },
   undo: {
-    'wrapped-up': 'Wrapped up',
-    'put-by': (time: string) => `Put by until ${time}`,
+    'wrapped-up': (count: number) => (count === 1 ? 'Wrapped up' : `${count} wrapped up`),
+    'put-by': (count: number, time: string) =>
+      count === 1 ? `Put by until ${time}` : `${count} put by until ${time}`,
   },
 };

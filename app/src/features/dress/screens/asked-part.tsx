@@ -69,7 +69,7 @@ export const AskedPart = (
     change(withoutCard(all, gone.id));
     offerUndo({
       said: said().dropped(gone.question.trim() || said().nameless),
-      deedId: '',
+      deedIds: [''],
       undo: () => set({ ...props.now(), asked: all }),
     });
   };

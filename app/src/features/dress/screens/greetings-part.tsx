@@ -95,7 +95,7 @@ export const GreetingsPart = (
     change(greetings.filter(({ id }) => id !== gone.id));
     offerUndo({
       said: said().dropped(gone.text.trim() || said().nameless),
-      deedId: '',
+      deedIds: [''],
       undo: () => {
         const now = props.now();
         const others = now.greetings.filter(({ id }) => id !== gone.id);

@@ -2,6 +2,9 @@ import { bothColours, type ReadyColours, readyColours, toHex } from '@porch/core
 import { panelSizes, phonePlates, plateShapes, textSizes, typefaces } from '@porch/core/dress';
 import { contrast } from '@porch/core/theme';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { byArrows } from '../../../kit/by-arrows';
+import { bySpace } from '../../../kit/by-space';
+import { drawn } from '../../../kit/drawn/in-own-colours';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
@@ -16,24 +19,43 @@ import type { Editing } from './editor';
 
 const said = () => words().look;
 
-const ReadySet = (props: { name: ReadyColours; isChosen: boolean; choose: () => void }) => {
+const readyNames = Object.keys(readyColours) as ReadyColours[];
+
+/** One of the sets of colours that are ready. */
+const ReadySet = (props: {
+  at: number;
+  /** -1: the colours are of no set. */
+  chosenAt: number;
+  choose: (name: ReadyColours) => void;
+}) => {
   const theme = useTheme();
-  const { ground, accent } = readyColours[props.name];
+  const name = readyNames[props.at] ?? 'dusk';
+  const { ground, accent } = readyColours[name];
+  const isChosen = props.at === props.chosenAt;
+  const choose = (): void => props.choose(name);
   return (
     <Pressable
       role="radio"
-      aria-checked={props.isChosen}
-      onPress={props.choose}
+      aria-checked={isChosen}
+      onPress={choose}
+      {...bySpace(choose)}
+      {...byArrows(props.at, props.chosenAt, readyNames.length, (at) => {
+        const next = readyNames[at];
+        if (next) props.choose(next);
+      })}
       style={[
         styles.set,
-        { borderColor: props.isChosen ? theme.ink : theme.edge },
-        props.isChosen ? styles.chosen : null,
+        { borderColor: isChosen ? theme.ink : theme.edge },
+        isChosen ? styles.chosen : null,
       ]}
     >
-      <View style={[styles.sample, { backgroundColor: ground, borderColor: theme.edge }]}>
+      <View
+        {...drawn}
+        style={[styles.sample, { backgroundColor: ground, borderColor: theme.edge }]}
+      >
         <View style={[styles.accent, { backgroundColor: accent }]} />
       </View>
-      <Text kind="label">{said().sets[props.name]}</Text>
+      <Text kind="label">{said().sets[name]}</Text>
     </Pressable>
   );
 };
@@ -96,6 +118,10 @@ export const LookPart = ({ dress, set, problemAt, look: show }: Editing) => {
     change(next);
     show({ isOpen: true });
   };
+  const readyAt = readyNames.findIndex(
+    (name) =>
+      look.ground === readyColours[name].ground && look.accent === readyColours[name].accent,
+  );
   const ground = toHex(look.ground);
   const accent = toHex(look.accent);
   const { day } = ground && accent ? bothColours({ ground, accent }) : { day: null };
@@ -105,15 +131,12 @@ export const LookPart = ({ dress, set, problemAt, look: show }: Editing) => {
       <View role="radiogroup" aria-label={said().ready} style={styles.group}>
         <Text kind="label">{said().ready}</Text>
         <View style={styles.sets}>
-          {(Object.keys(readyColours) as ReadyColours[]).map((name) => (
+          {readyNames.map((name, at) => (
             <ReadySet
               key={name}
-              name={name}
-              isChosen={
-                look.ground === readyColours[name].ground &&
-                look.accent === readyColours[name].accent
-              }
-              choose={() => change(readyColours[name])}
+              at={at}
+              chosenAt={readyAt}
+              choose={(next) => change(readyColours[next])}
             />
           ))}
         </View>

@@ -22,7 +22,7 @@ export const useOwe = (
           save={(owed) => {
             const deedId = owe(row, owed);
             setAsking(false);
-            offerUndo({ said: words().saved, deedId, undo: () => forget(row, deedId) });
+            offerUndo({ said: words().saved, deedIds: [deedId], undo: () => forget(row, deedId) });
           }}
         />
       </Suspense>

@@ -66,7 +66,7 @@ const OwedRow = ({ owed, change }: { owed: OwedShown; change: (owed: OwedShown) 
     followUp.whose === null ? words().nobodys : words().whose(nameOfMember(followUp.whose));
   const finish = (): void => {
     const deedId = done(owed);
-    offerUndo({ said: words().undone, deedId, undo: () => again(owed) });
+    offerUndo({ said: words().undone, deedIds: [deedId], undo: () => again(owed) });
   };
   return (
     <View role="listitem" style={[styles.row, { borderColor: theme.seam }]}>

@@ -1,6 +1,7 @@
 import { useGlobalSearchParams } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { drawn } from '../../../kit/drawn/in-own-colours';
 import { LampGlyph } from '../../../kit/drawn/lamp-glyph';
 import { Problem } from '../../../kit/fields/form';
 import { Text } from '../../../kit/text';
@@ -55,6 +56,7 @@ export const LampSwitch = () => {
         </View>
         <View
           aria-hidden
+          {...drawn}
           style={[
             styles.track,
             { borderColor: theme.ink },

@@ -3,7 +3,7 @@ import { type Group, groups } from '@porch/core/conversation';
 import { router, useGlobalSearchParams } from 'expo-router';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../../../kit/press';
 import { Empty, Failed, RowsComing } from '../../../kit/states';
@@ -11,11 +11,13 @@ import { Text } from '../../../kit/text';
 import { touch } from '../../../kit/theme/sizes';
 import { useTheme } from '../../../kit/theme/use-theme';
 import { useWhenIdle } from '../../../kit/when-idle';
-import { useKeys } from '../../../shell/frame/use-keys';
+import { type Keys, useKeys } from '../../../shell/frame/use-keys';
 import { useLive } from '../../../shell/live/store';
 import { useLineDrawn } from '../../../shell/start/use-start';
 import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
 import { useMore, useStretch } from '../data/line';
+import { useSelected } from '../parts/selected';
+import { SelectedBar } from '../parts/selected-bar';
 import { words } from '../words';
 import { LineRow } from './line-row';
 
@@ -32,30 +34,47 @@ const VIEW = 'all';
 /** The least that a row is high. */
 const ROW_PX = 72;
 
+const noKeys: Keys = {};
+
 const alwaysOpen = new Set<Group>(['waiting', 'note', 'answered']);
 
-const GroupHead = (props: { group: Group; count: number; isOpen: boolean; toggle: () => void }) => {
+const GroupHead = (props: {
+  group: Group;
+  count: number;
+  isOpen: boolean;
+  toggle: () => void;
+  /** Its rows, where some are being selected; null: nobody selects any. */
+  selecting: { areAll: boolean; toggleAll: () => void } | null;
+}) => {
   const theme = useTheme();
-  const { group, count, isOpen } = props;
+  const { group, count, isOpen, selecting } = props;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
-    <View role="listitem">
+    <View role="listitem" style={[styles.headLine, { borderColor: theme.ink }]}>
       <Pressable
         role="button"
         aria-expanded={isOpen}
         aria-label={`${words().groups[group]}, ${count}`}
         onPress={props.toggle}
-        style={[styles.head, { borderColor: theme.ink }]}
+        style={styles.head}
       >
         <Text kind="name">{words().groups[group]}</Text>
         <Text kind="name" tone={group === 'waiting' && count > 0 ? 'ember' : 'slate'}>
           {count}
         </Text>
         <Text kind="small" tone="slate" numberOfLines={1} style={styles.grow}>
-          {words().groupsMore[group]}
+          {selecting ? '' : words().groupsMore[group]}
         </Text>
         <Chevron size={20} color={theme.slate} aria-hidden />
       </Pressable>
+      {selecting ? (
+        <Button
+          look="bare"
+          label={selecting.areAll ? words().selected.none : words().selected.all}
+          aria-label={`${selecting.areAll ? words().selected.none : words().selected.all}: ${words().groups[group]}`}
+          onPress={selecting.toggleAll}
+        />
+      ) : null}
     </View>
   );
 };
@@ -88,7 +107,8 @@ export const LineColumn = ({
     // By the home screen's shortcut: those who wait, and nobody else at first.
     show === 'waiting' ? { note: false, answered: false } : {},
   );
-  const { deeds, sheet } = useRowDeeds();
+  const ended = useRef((): void => undefined);
+  const { deeds, sheet } = useRowDeeds(useCallback(() => ended.current(), []));
   const isOpen = (group: Group): boolean => opened[group] ?? alwaysOpen.has(group);
   const queries = {
     waiting: useStretch({ view: VIEW, group: 'waiting' }, isOpen('waiting')),
@@ -123,12 +143,43 @@ export const LineColumn = ({
   useWhenIdle(isHere, prepare);
 
   const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
+  const { isSelecting, isSelected, selected, toggle, toggleAll, end } = useSelected(rows);
+  ended.current = end;
+  /** The row that the keyboard is at, or the one that is open. */
+  const rowAtKeyboard = (): Row | undefined => {
+    const at = document.activeElement?.closest<HTMLElement>('[data-talk]')?.dataset.talk ?? id;
+    return rows.find((row) => row.id === at);
+  };
+  const selectAt = (): void => {
+    const row = rowAtKeyboard();
+    if (row) toggle(row);
+  };
+  useKeys({ x: selectAt });
+  const inLine = selected.filter(({ state }) => state.aside === null);
+  const aside = selected.filter(({ state }) => state.aside !== null);
+  const keysOfSelected: Keys = {
+    e: () => inLine.length > 0 && deeds.wrapUpAll(inLine),
+    b: () => inLine.length > 0 && deeds.putByAll(inLine),
+    u: () => aside.length > 0 && deeds.takeBackAll(aside),
+    a: () => {
+      const group = rowAtKeyboard()?.group ?? selected[0]?.group;
+      toggleAll(rows.filter((row) => row.group === group));
+    },
+    Escape: end,
+  };
+  useKeys(isSelecting ? keysOfSelected : noKeys, true);
   const walk = (by: number) => (): void => {
     const at = rows.findIndex((row) => row.id === id);
     const next = rows[at < 0 ? 0 : Math.min(rows.length - 1, Math.max(0, at + by))];
     if (next) deeds.open(next);
   };
   useKeys({ j: walk(1), k: walk(-1) });
+
+  const selectingIn = (group: Group) => {
+    const inGroup = rows.filter((row) => row.group === group);
+    if (!isSelecting || inGroup.length === 0) return null;
+    return { areAll: inGroup.every(isSelected), toggleAll: () => toggleAll(inGroup) };
+  };
 
   if (queries.waiting.isError && !queries.waiting.data) {
     return <Failed retry={() => void queries.waiting.refetch()} />;
@@ -144,41 +195,53 @@ export const LineColumn = ({
   }
 
   return (
-    <View
-      style={styles.grow}
-      role="list"
-      aria-label={words().label}
-      onPointerDown={() => void prepare?.().catch(() => undefined)}
-    >
-      <FlatList
-        data={items}
-        // As many as the screen shows, and a few below it: more are drawn once these stand.
-        initialNumToRender={Math.ceil(height / ROW_PX) + 2}
-        keyExtractor={(item) => item.key}
-        extraData={id}
-        renderItem={({ item }) => {
-          if (item.is === 'coming') return <RowsComing count={2} />;
-          if (item.is === 'failed') {
+    <View style={styles.grow}>
+      <View
+        style={styles.grow}
+        role="list"
+        aria-label={words().label}
+        onPointerDown={() => void prepare?.().catch(() => undefined)}
+      >
+        <FlatList
+          data={items}
+          // As many as the screen shows, and a few below it: more are drawn once these stand.
+          initialNumToRender={Math.ceil(height / ROW_PX) + 2}
+          keyExtractor={(item) => item.key}
+          extraData={`${id} ${[...selected.map((row) => row.id)]} ${isSelecting}`}
+          renderItem={({ item }) => {
+            if (item.is === 'coming') return <RowsComing count={2} />;
+            if (item.is === 'failed') {
+              return (
+                <View role="listitem">
+                  <Failed retry={() => void queries[item.group].refetch()} />
+                </View>
+              );
+            }
+            if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
+            if (item.is === 'row') {
+              return (
+                <LineRow
+                  row={item.row}
+                  isChosen={item.row.id === id}
+                  isSelected={isSelecting ? isSelected(item.row) : null}
+                  select={toggle}
+                  {...deeds}
+                />
+              );
+            }
             return (
-              <View role="listitem">
-                <Failed retry={() => void queries[item.group].refetch()} />
-              </View>
+              <GroupHead
+                group={item.group}
+                count={item.count}
+                isOpen={item.isOpen}
+                toggle={() => setOpened({ ...opened, [item.group]: !item.isOpen })}
+                selecting={selectingIn(item.group)}
+              />
             );
-          }
-          if (item.is === 'more') return <MoreRows group={item.group} left={item.left} />;
-          if (item.is === 'row') {
-            return <LineRow row={item.row} isChosen={item.row.id === id} {...deeds} />;
-          }
-          return (
-            <GroupHead
-              group={item.group}
-              count={item.count}
-              isOpen={item.isOpen}
-              toggle={() => setOpened({ ...opened, [item.group]: !item.isOpen })}
-            />
-          );
-        }}
-      />
+          }}
+        />
+      </View>
+      {isSelecting ? <SelectedBar selected={selected} deeds={deeds} end={end} /> : null}
       {sheet}
     </View>
   );
@@ -186,7 +249,9 @@ export const LineColumn = ({
 
 const styles = StyleSheet.create({
   grow: { flex: 1 },
+  headLine: { flexDirection: 'row', alignItems: 'flex-end', borderBottomWidth: 2 },
   head: {
+    flex: 1,
     minHeight: touch,
     flexDirection: 'row',
     alignItems: 'baseline',
@@ -194,7 +259,6 @@ const styles = StyleSheet.create({
     paddingHorizontal: 16,
     paddingTop: 14,
     paddingBottom: 6,
-    borderBottomWidth: 2,
   },
   more: { padding: 16, alignItems: 'flex-start' },
 });

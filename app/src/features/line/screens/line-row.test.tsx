@@ -23,7 +23,12 @@ const house = (meId: string) => ({
   doors: [],
 });
 
-const draw = async (row: Row, now: number, meId = 'member-1') => {
+const draw = async (
+  row: Row,
+  now: number,
+  meId = 'member-1',
+  isSelected: boolean | null = null,
+) => {
   const client = clientForTest({ enabled: false });
   client.setQueryData(houseKey, house(meId));
   const done: string[] = [];
@@ -36,6 +41,11 @@ const draw = async (row: Row, now: number, meId = 'member-1') => {
       <LineRow
         row={row}
         isChosen={false}
+        isSelected={isSelected}
+        select={deed('select')}
+        wrapUpAll={deed('wrapUpAll')}
+        putByAll={deed('putByAll')}
+        takeBackAll={deed('takeBackAll')}
         open={deed('open')}
         wrapUp={deed('wrapUp')}
         putBy={deed('putBy')}
@@ -64,7 +74,7 @@ describe('a row of the line', () => {
       rowOf(said, { ...filed(2), kind: 'here' }, answered(3, 'a', 3 * minute)),
       4 * minute,
     );
-    expect(screen.getByLabelText(/^Somebody, .*on the page now, You: It is$/)).toBeTruthy();
+    expect(screen.getByLabelText(/^Visitor, .*on the page now, You: It is$/)).toBeTruthy();
   });
 
   it('says who of the team said the last thing', async () => {
@@ -93,24 +103,24 @@ describe('a row of the line', () => {
     expect(screen.queryAllByLabelText(/not delivered/)).toHaveLength(0);
   });
 
-  it('opens when it is pressed, and shows what can be done when it is pressed long', async () => {
+  const tap = (row: Parameters<typeof fireEvent.press>[0]) =>
+    fireEvent.press(row, { nativeEvent: {}, preventDefault: () => undefined });
+
+  it('opens when it is pressed, and is selected when it is pressed long', async () => {
     const done = await draw(rowOf(said), 2 * minute);
-    const row = screen.getByLabelText(/^Somebody/);
-    await fireEvent.press(row, { nativeEvent: {}, preventDefault: () => undefined });
-    expect(done).toEqual(['open']);
-    expect(screen.queryByText('Wrap up')).toBeNull();
+    const row = screen.getByRole('link', { name: /^Visitor/ });
+    await tap(row);
     await fireEvent(row, 'longPress');
-    await fireEvent.press(screen.getByText('Wrap up'));
-    expect(done).toEqual(['open', 'wrapUp']);
+    expect(done).toEqual(['open', 'select']);
   });
 
-  it('offers to take back what was set aside', async () => {
-    const done = await draw(
-      rowOf(said, { ...filed(2), kind: 'wrapped-up', memberId: 'm' }),
-      3 * minute,
-    );
-    await fireEvent(screen.getByLabelText(/^Somebody/), 'longPress');
-    await fireEvent.press(screen.getByText('Take back'));
-    expect(done).toEqual(['takeBack']);
+  it('is ticked and not opened while some are being selected', async () => {
+    const done = await draw(rowOf(said), 2 * minute, 'member-1', false);
+    const row = screen.getByRole('checkbox', { name: /^Visitor/ });
+    expect(row).not.toBeChecked();
+    await tap(row);
+    expect(done).toEqual(['select']);
+    await draw(rowOf(said), 2 * minute, 'member-1', true);
+    expect(screen.getAllByRole('checkbox').at(-1)).toBeChecked();
   });
 });

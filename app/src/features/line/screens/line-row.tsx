@@ -1,9 +1,12 @@
 import type { Row } from '@porch/contract/entries';
 import { type Patience, patienceOf } from '@porch/core/patience';
 import { windowEnd } from '@porch/core/routes';
+import Check from 'lucide-react-native/icons/check';
 import { memo, useRef, useState } from 'react';
 import { Animated, PanResponder, Pressable, StyleSheet, View } from 'react-native';
+import { bySpace } from '../../../kit/by-space';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
+import { drawn } from '../../../kit/drawn/in-own-colours';
 import { Wick } from '../../../kit/drawn/wick';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
@@ -25,7 +28,11 @@ const DRAWN_ENOUGH = 56;
 
 interface Props extends RowDeeds {
   row: Row;
+  /** It stands open. */
   isChosen: boolean;
+  /** Whether it is among those that something is to be done with; null: nobody selects any. */
+  isSelected: boolean | null;
+  select: (row: Row) => void;
 }
 
 /** So long before a network's window closes the line says so. */
@@ -102,8 +109,24 @@ const useDrawing = () => {
   return { isDrawn, setDrawn, x, handlers: pan.panHandlers };
 };
 
-/** One conversation in the line. Drawn aside or pressed long, it shows what can be done with it. */
-export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
+/** Whether a row is selected. */
+const Tick = ({ isOn }: { isOn: boolean }) => {
+  const theme = useTheme();
+  return (
+    <View
+      {...drawn}
+      style={[
+        styles.tick,
+        { borderColor: theme.ink, backgroundColor: isOn ? theme.ink : theme.paper },
+      ]}
+    >
+      {isOn ? <Check size={18} color={theme.onInk} aria-hidden /> : null}
+    </View>
+  );
+};
+
+/** One conversation in the line. Drawn aside, it shows what can be done with it; pressed long, it is selected. */
+export const LineRow = memo(({ row, isChosen, isSelected, select, ...deeds }: Props) => {
   const theme = useTheme();
   const zone = useZone();
   const door = useDoorFacts()(row.doorId);
@@ -126,6 +149,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
   ]
     .filter(Boolean)
     .join(', ');
+  const isSelecting = isSelected !== null;
   const close = (deed: (row: Row) => void) => () => {
     setDrawn(false);
     deed(row);
@@ -137,24 +161,31 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
       style={[
         styles.item,
         { borderColor: theme.seam },
-        isChosen ? { backgroundColor: theme.linen } : null,
+        isChosen || isSelected ? { backgroundColor: theme.linen } : null,
       ]}
       {...handlers}
     >
       <Animated.View style={{ transform: [{ translateX: x }] }}>
         <Pressable
-          {...wayTo(`/line/${row.id}`, () => deeds.open(row))}
+          {...wayTo(`/line/${row.id}`, () => (isSelecting ? select(row) : deeds.open(row)))}
+          {...(isSelecting
+            ? {
+                role: 'checkbox' as const,
+                'aria-checked': isSelected,
+                ...bySpace(() => select(row)),
+              }
+            : null)}
           // Known by it while it stands there before the app: see shell/start.
           {...{ dataSet: { talk: row.id } }}
           aria-label={label}
           aria-current={isChosen ? 'page' : undefined}
-          onLongPress={() => setDrawn(true)}
+          onLongPress={() => select(row)}
           style={styles.row}
         >
           <Wick burnt={burnt} isLate={time.isLate} />
           <View style={styles.plate}>
-            <DoorPlate plate={door?.plate} />
-            {state.isHere ? (
+            {isSelecting ? <Tick isOn={isSelected} /> : <DoorPlate plate={door?.plate} />}
+            {state.isHere && !isSelecting ? (
               <View
                 style={[styles.here, { backgroundColor: theme.moss, borderColor: theme.paper }]}
               />
@@ -194,7 +225,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
           </View>
         </Pressable>
       </Animated.View>
-      {isDrawn ? (
+      {isDrawn && !isSelecting ? (
         <View style={styles.deeds}>
           {state.aside === null ? (
             <>
@@ -204,6 +235,7 @@ export const LineRow = memo(({ row, isChosen, ...deeds }: Props) => {
           ) : (
             <Button label={deedNames().takeBack} onPress={close(deeds.takeBack)} />
           )}
+          <Button label={words().selected.one} onPress={close(select)} />
           <Button look="bare" label={kitWords().close} onPress={() => setDrawn(false)} />
         </View>
       ) : null}
@@ -230,6 +262,14 @@ const styles = StyleSheet.create({
     height: 12,
     borderRadius: 2,
     borderWidth: 2,
+  },
+  tick: {
+    width: 26,
+    height: 26,
+    borderWidth: 2,
+    borderRadius: 4,
+    alignItems: 'center',
+    justifyContent: 'center',
   },
   middle: { flex: 1, gap: 2, paddingVertical: 10 },
   top: { flexDirection: 'row', alignItems: 'baseline', gap: 8 },

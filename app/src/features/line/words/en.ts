@@ -11,6 +11,14 @@ export const en = {
   cameBack: 'came back',
   unreached: 'not delivered',
   typing: 'is typing',
+  selected: {
+    bar: 'Selected conversations',
+    count: (count: number) => (count === 1 ? '1 selected' : `${count} selected`),
+    all: 'Select all',
+    none: 'Select none',
+    one: 'Select',
+    end: 'Stop selecting',
+  },
   groups: {
     waiting: 'Waiting',
     note: 'Left a note',

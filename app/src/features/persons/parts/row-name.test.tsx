@@ -27,7 +27,7 @@ const drawn = (): string => JSON.stringify(screen.toJSON());
 describe('somebody in a list', () => {
   it('without a name is called by what is known, and has a mark of their own', async () => {
     await draw('');
-    expect(screen.getByText('Somebody from Lisbon’s time')).toBeTruthy();
+    expect(screen.getByText('Visitor, Lisbon time')).toBeTruthy();
     expect(drawn()).toContain(markOf('conversation-1'));
   });
 

@@ -15,8 +15,8 @@ export const RowName = ({ row }: { row: Row }) => {
           <OwnMark id={row.id} />
         </View>
       )}
-      {/* What tells somebody without a name apart stands at the end of what they are called. */}
-      <Text kind="name" numberOfLines={isNamed ? 1 : 2} style={styles.name}>
+      {/* On one line, whatever it is: a name that wraps would push every row below it down. */}
+      <Text kind="name" numberOfLines={1} style={styles.name}>
         {name}
       </Text>
     </>

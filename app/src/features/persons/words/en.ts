@@ -1,8 +1,8 @@
 export const en = {
   called: {
-    page: (page: string) => `Somebody on ${page}`,
-    city: (city: string) => `Somebody from ${city}’s time`,
-    nothing: 'Somebody',
+    page: (page: string) => `Visitor on ${page}`,
+    city: (city: string) => `Visitor, ${city} time`,
+    nothing: 'Visitor',
   },
   saidBy: {
     you: (text: string) => `You: ${text}`,

@@ -137,7 +137,7 @@ const Editor = ({ id, leaveTo }: { id: string; leaveTo: Href }) => {
         replyDrafts.drop(id);
         offerUndo({
           said: words().dropped(draft.title),
-          deedId: '',
+          deedIds: [''],
           undo: () => put.mutate({ id: nanoid(), ...gone, revision: 0 }),
         });
         router.navigate('/house/replies');

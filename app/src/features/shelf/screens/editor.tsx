@@ -282,7 +282,7 @@ const Editor = ({ id, known }: { id: string; known: ShelfShown | null }) => {
         const fileId = gone.picture?.id ?? null;
         offerUndo({
           said: words().dropped(gone.name),
-          deedId: '',
+          deedIds: [''],
           undo: () => put.mutate({ id: gone.id, revision: 0, thing: gone, fileId }),
         });
         leave();

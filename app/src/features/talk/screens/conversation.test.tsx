@@ -71,9 +71,9 @@ describe('a roll, as it is drawn', () => {
   it('says that somebody types and stops saying so, without drawing what was said anew', async () => {
     await drawRoll();
     await act(async () => live.set({ typing: { a: Date.now() } }));
-    expect(screen.getByText('Somebody is typing')).toBeTruthy();
+    expect(screen.getByText('Visitor is typing')).toBeTruthy();
     await later(7_000);
-    expect(screen.queryByText('Somebody is typing')).toBeNull();
+    expect(screen.queryByText('Visitor is typing')).toBeNull();
     expect(mockDrawn).toEqual([]);
   });
 

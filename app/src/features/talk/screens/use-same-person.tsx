@@ -18,7 +18,7 @@ export const useSamePerson = (row: Row | undefined) => {
     // The one with which it began comes first: parted again, it stands where it stood.
     const threadIds = [...new Set([other.id, ...other.threads.map(({ id }) => id)])];
     const said = words().undo.joined(nameOf(other));
-    offerUndo({ said, deedId, undo: () => part(row, threadIds) });
+    offerUndo({ said, deedIds: [deedId], undo: () => part(row, threadIds) });
     setOpen(false);
   };
 
@@ -39,7 +39,7 @@ export const useSamePerson = (row: Row | undefined) => {
       const [other] = thread.id === row.id ? rest.sort() : [thread.id];
       offerUndo({
         said: words().undo.parted,
-        deedId,
+        deedIds: [deedId],
         undo: () => other && join(row, { ...row, id: other, threads: [] }),
       });
     },
