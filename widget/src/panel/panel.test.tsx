@@ -1,4 +1,3 @@
-import type { VisitorEntry } from '@porch/contract/visitor';
 import { type Dress, plainDress, viewOf } from '@porch/core/dress';
 import { render } from 'preact';
 import { act } from 'preact/test-utils';
@@ -10,7 +9,6 @@ import type { Given } from './parcels';
 import { View } from './view';
 
 const business = { name: 'Quillfern', address: '', picture: null, people: [], ways: [] };
-const now = Date.now();
 
 const answerOf = (seq: number) =>
   entryOf(seq, {
