@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { halves as answerHalves, counted as countedAnswers, tried } from './answers';
 import { dotsTimes, matchingTimes } from './answers/speed';
+import { keptOut, sharesOf, tunedOn } from './answers/writers';
 import { besideOthers, besides } from './beside';
 import { hoursEvaluated } from './hours';
 import { bare as bareJobs, throughWorker } from './jobs';
@@ -528,7 +529,45 @@ const measureBytes = (): void => {
 const FRAME_MS = 1_000 / 60;
 const MATCHED_AT_MOST_MS = 20;
 
+/** By a business that has just begun: what those wrote that were looked at while it was tuned, and those that were not. */
+const measureWriters = (): void => {
+  for (const [which, some] of [
+    ['tuned on', tunedOn],
+    ['kept out', keptOut],
+  ] as const) {
+    const { withAnswer, without, found, first, ranked, silent } = sharesOf(some, false);
+    const of = `${some.length} writers ${which}`;
+    const figures = [
+      [
+        `the right answer is among the three, just begun, ${withAnswer} messages, ${of}`,
+        found,
+        0.6,
+      ],
+      [`the same without a threshold, ${of}`, ranked, 0.8],
+      [`nothing is offered, just begun, ${without} messages without an answer, ${of}`, silent, 0.9],
+    ] as const;
+    for (const [figure, ours, atLeast] of figures) {
+      tell({ figure, ours: rounded(ours), atLeast, isKept: ours >= atLeast });
+    }
+    tell({
+      figure: `the first that is offered is right, just begun, ${of}`,
+      ours: rounded(first),
+      isKept: true,
+    });
+    const english = some.filter(({ language }) => language === 'en');
+    const learned = sharesOf(english, true);
+    const before = sharesOf(english, false);
+    tell({
+      figure: `the right answer is among the three, after picks, those in English, ${of}`,
+      ours: rounded(learned.found),
+      before: rounded(before.found),
+      isKept: learned.found >= before.found && learned.silent >= before.silent - 0.03,
+    });
+  }
+};
+
 const measureAnswers = (): void => {
+  measureWriters();
   for (const half of answerHalves) {
     const { withAnswer, without, found, silent } = countedAnswers(tried(half));
     const figure = `the right answer is among the three, ${withAnswer} messages that have one, ${half}`;

@@ -33,9 +33,9 @@ const matching = (leaving: string | null) => {
     const fields = [
       { text: title, weight: 3 },
       { text, weight: 1 },
-      ...(picked[answers] ?? []).map((asked) => ({ text: asked, weight: 1 })),
     ];
-    texts.add({ id: `stored-${at}`, language: 'en', fields });
+    const asked = picked[answers] ?? [];
+    texts.add({ id: `stored-${at}`, language: 'en', fields, asked });
   }
   for (const [at, { title, text }] of given.entries()) {
     const fields = [

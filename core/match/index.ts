@@ -1,5 +1,5 @@
 /** Which stored texts answer a question, by the words that both have. */
-export { FIT_LEAST, fits } from './fitting';
+export { type Evidence, FIT_LEAST, fitOf, fits } from './fitting';
 export {
   type Background,
   createMatching,
@@ -11,4 +11,5 @@ export {
   type Stored,
   saturated,
 } from './matching';
+export { isPitch } from './pitches';
 export { type Token, tokensOf } from './tokens';

@@ -7,7 +7,19 @@ import { stemmer as italian } from '@orama/stemmers/italian';
 import { stemmer as portuguese } from '@orama/stemmers/portuguese';
 import { stemmer as spanish } from '@orama/stemmers/spanish';
 import { newStemmer } from 'snowball-stemmers';
-import { createMatching, fits, idfOf, isSlipOf, saturated, tokensOf } from '.';
+import {
+  createMatching,
+  type Evidence,
+  FIT_LEAST,
+  fitOf,
+  fits,
+  idfOf,
+  isPitch,
+  isSlipOf,
+  saturated,
+  tokensOf,
+} from '.';
+import { partsOf } from './compounds';
 
 const stems = (text: string, language = 'en') => tokensOf(text, language).map(({ stem }) => stem);
 
@@ -122,6 +134,93 @@ describe('BM25', () => {
     expect(ids('Gutschein')).toEqual([]);
     expect(ids('voucher')).toEqual(['en']);
     expect(ids('giftige')).toContain('de');
+  });
+});
+
+describe('what is meant', () => {
+  const matching = createMatching();
+  const add = (id: string, language: string, text: string, asked: string[] = []) =>
+    matching.add({ id, language, fields: [{ text, weight: 1 }], asked });
+  add('cost', 'en', 'Delivery costs four pounds');
+  add('open', 'en', 'Opening times', ['can I pop in after work']);
+  add('dogs', 'en', 'Dogs are welcome on a lead');
+  add('versand', 'de', 'Was kostet der Versand?');
+  add('garten', 'de', 'Becher für den Garten');
+  const first = (question: string) => matching.best(question, 1)[0];
+
+  it('is found by other words for it, and by turns of speech', () => {
+    expect(first('what do you charge for postage?')?.id).toBe('cost');
+    expect(first('how much is it')?.id).toBe('cost');
+    expect(first('when do you shut')?.id).toBe('open');
+    expect(first('puppy?')?.id).toBe('dogs');
+    // Marked are the words that the text has, not those that were asked by.
+    expect([...(first('postage?')?.stems ?? [])]).toEqual(['deliveri']);
+  });
+
+  it('is found in words that are put together', () => {
+    expect(first('Versandkosten?')?.id).toBe('versand');
+    expect([...(first('Versandkosten?')?.stems ?? [])].sort()).toEqual(['kostet', 'versand']);
+    expect(first('Anzuchtbecher')?.id).toBe('garten');
+  });
+
+  it('is surer where the same was asked before, and only then', () => {
+    const asked = first('could I pop in after work?');
+    expect(asked?.id).toBe('open');
+    expect(asked?.fit).toBeGreaterThan(FIT_LEAST);
+    expect(first('my aunt works with a lovely choir and a bakery')?.fit ?? 0).toBeLessThan(
+      FIT_LEAST,
+    );
+  });
+});
+
+describe('the parts of a word', () => {
+  const known = new Set(['versand', 'kost', 'geburtstag', 'kart', 'becher', 'topf']);
+  const parts = (word: string, language = 'de') =>
+    partsOf(word, language, (stem) => known.has(stem), newStemmer('german').stem);
+  it.each([
+    ['versandkost', ['versand', 'kost']],
+    ['geburtstagskart', ['geburtstag', 'kart']],
+    ['anzuchtbecher', ['becher']],
+    ['versandhaus', ['versand']],
+    ['topf', []],
+    ['entkost', []],
+    ['unbekannt', []],
+  ])('of %s are %j', (word, expected) => expect(parts(word)).toEqual(expected));
+
+  it('are none in a language that puts none together', () => {
+    expect(parts('versandkost', 'en')).toEqual([]);
+  });
+});
+
+describe('who sells something', () => {
+  it.each([
+    ['Claim your £500 gift voucher now: click the link', true],
+    ['Herzlichen Glückwunsch, Sie haben gewonnen', true],
+    ['We improve the ranking of your site in every search engine', true],
+    ['Can I claim my money back?', false],
+    ['Where do I click to order?', false],
+    ['Haben Sie den Farn, den ich gewonnen habe?', false],
+    ['', false],
+  ])('%s: %s', (text, isOne) => expect(isPitch(text)).toBe(isOne));
+});
+
+describe('how likely it is that a text answers', () => {
+  const evidence: Evidence = { answered: 0.5, weight: 0.5, literal: 1, title: 0.5, likeness: 0 };
+  it.each(['answered', 'weight', 'title', 'likeness'] as const)(
+    'is the more the more of it is %s',
+    (which) => {
+      const with0 = (value: number) => fitOf({ ...evidence, [which]: value });
+      expect(with0(0.9)).toBeGreaterThan(with0(0.5));
+      expect(with0(0.5)).toBeGreaterThan(with0(0.1));
+    },
+  );
+
+  it('is between nothing and one, whatever speaks for it', () => {
+    for (const value of [0, 1, 1e9]) {
+      const fit = fitOf({ answered: value, weight: value, literal: 0, title: value, likeness: 1 });
+      expect(fit).toBeGreaterThanOrEqual(0);
+      expect(fit).toBeLessThanOrEqual(1);
+    }
   });
 });
 

@@ -90,6 +90,12 @@ describe('what fits what somebody has said', () => {
     expect(await fitsIn(other)).toEqual([]);
   });
 
+  it('is nothing for whoever sells something, whatever words they use', async () => {
+    await stores('Gift vouchers', 'Gift vouchers are valid for three years.');
+    expect(await fitsIn(await asks('Do you sell gift vouchers?'))).toHaveLength(1);
+    expect(await fitsIn(await asks('Claim your gift voucher now, click the link'))).toEqual([]);
+  });
+
   it('is never another’s own, and at once what somebody has just written', async () => {
     const talk = await asks('Is there parking for a trailer?');
     expect(await fitsIn(talk)).toEqual([]);

@@ -4,6 +4,7 @@ import type { Card } from '@porch/core/cards';
 import {
   createMatching,
   fits,
+  isPitch,
   type Match,
   type Matching,
   type Stored,
@@ -70,8 +71,8 @@ export const createFitting = (services: {
   let index: Index | null = null;
   let making: Promise<Index> | null = null;
 
-  const questionsAfter = (kind: string, id: string): Stored['fields'] =>
-    store.answersGiven.picksOf(kind, id).map(({ question }) => ({ text: question, weight: 1 }));
+  const questionsAfter = (kind: string, id: string): string[] =>
+    store.answersGiven.picksOf(kind, id).map(({ question }) => question);
 
   const ofReply = (reply: QuickReplyRecord): { text: Stored; offered: Offered } => ({
     text: {
@@ -80,8 +81,8 @@ export const createFitting = (services: {
       fields: [
         { text: `${reply.title} ${reply.group}`, weight: TITLE_WEIGHT },
         { text: withoutGaps(reply.text), weight: 1 },
-        ...questionsAfter('reply', reply.id),
       ],
+      asked: questionsAfter('reply', reply.id),
     },
     offered: { kind: 'reply', ...reply },
   });
@@ -98,8 +99,8 @@ export const createFitting = (services: {
       fields: [
         { text: question, weight: TITLE_WEIGHT },
         { text: answer, weight: 1 },
-        ...questionsAfter('card', id),
       ],
+      asked: questionsAfter('card', id),
     },
     offered: { kind: 'card', id, title: question, text: answer, language, memberId: null },
   });
@@ -109,14 +110,16 @@ export const createFitting = (services: {
     if (!newest) return [];
     const { text, language } = newest;
     const id = answerId(newest.seq);
-    const asked = same.map(({ question }) => ({ text: question, weight: 2 }));
+    // What it was first the answer to is its title; a text that is given often is no longer for that.
     const fields = [
+      { text: newest.question, weight: 2 },
       { text: withoutGaps(text), weight: 0.5 },
-      ...asked,
-      ...questionsAfter('answer', id),
     ];
+    const asked = [...same.map(({ question }) => question), ...questionsAfter('answer', id)];
     const offered = { kind: 'answer' as const, id, title: titleFor(newest.question), text };
-    return [{ text: { id, language, fields }, offered: { ...offered, language, memberId: null } }];
+    return [
+      { text: { id, language, fields, asked }, offered: { ...offered, language, memberId: null } },
+    ];
   };
 
   const storedMark = (): string => `${replies.mark()} ${dressing.mark()}`;
@@ -179,7 +182,7 @@ export const createFitting = (services: {
       const scope = persons.scopeOf(conversation);
       const roll = store.entries.rollBefore(scope, Number.MAX_SAFE_INTEGER, ROLL_LOOKED_AT);
       const { question } = askedIn(roll);
-      if (question === '') return { fits: [] };
+      if (question === '' || isPitch(question)) return { fits: [] };
       const { matching, offered } = await current();
       const matches = matching.best(question, LOOKED_AT_MOST).filter(({ id }) => {
         const one = offered.get(id);
