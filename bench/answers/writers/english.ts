@@ -1,4 +1,4 @@
-import type { Writer } from '.';
+import type { Writer } from './writer';
 
 /** People who write in English, each in their own way; made up after the stored texts, and without a look at how they are matched. */
 export const english: readonly Writer[] = [

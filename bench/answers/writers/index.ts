@@ -4,16 +4,9 @@ import { given, stored } from '../stored';
 import { english } from './english';
 import { german } from './german';
 import { storedGerman } from './stored-german';
+import type { Writer } from './writer';
 
-/** Somebody who writes to the business, in a way of their own. */
-export interface Writer {
-  name: string;
-  language: 'en' | 'de';
-  /** What they wrote was looked at while it was chosen how much is offered; else it is only measured. */
-  isTunedOn: boolean;
-  /** What they wrote, and what would have answered it; null: nothing that is stored. */
-  messages: readonly (readonly [string, string | null])[];
-}
+export type { Writer } from './writer';
 
 export const writers: readonly Writer[] = [...english, ...german];
 

@@ -1,4 +1,4 @@
-import type { Concepts } from '.';
+import type { Concepts } from './table';
 
 /** What people mean by several words, as small businesses are asked it in German. */
 export const de: Concepts = {

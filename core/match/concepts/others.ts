@@ -1,4 +1,4 @@
-import type { Concepts } from '.';
+import type { Concepts } from './table';
 
 /** The same few things in the other languages of the doors. */
 export const fr: Concepts = {
