@@ -8,6 +8,8 @@ export interface PlateView {
   business: string;
   picture: DoorView['business']['picture'];
   language: string;
+  /** As which times are written. */
+  locale: string;
   direction: 'ltr' | 'rtl';
   look: DoorView['look'];
   texts: {
@@ -51,6 +53,7 @@ export const plateViewOf = (view: DoorView): PlateView => {
     business: business.name,
     picture: business.picture,
     language: view.language,
+    locale: view.locale,
     direction: view.direction,
     look: view.look,
     texts: {

@@ -11,6 +11,7 @@ import {
 } from '../door-texts';
 import type { LampState } from '../lamp';
 import type { Choosing, MannerRule } from '../page-rules';
+import { localeOf } from '../when';
 import {
   type AnswerManner,
   type ClosedManner,
@@ -40,6 +41,8 @@ export interface ShownBusiness {
   ways: string[];
   /** Orders can be looked up. */
   hasOrders?: boolean;
+  /** ISO 3166, where it is; absent: not known. */
+  country?: string;
 }
 
 /** An own field in the visitor's language. A choice's value is what the owner wrote; its text may differ. */
@@ -70,6 +73,8 @@ export interface ShownCard {
 export interface DoorView {
   business: ShownBusiness;
   language: LanguageCode;
+  /** As which dates and times are written. */
+  locale: string;
   direction: 'ltr' | 'rtl';
   texts: Texts;
   colours: { day: DoorColours; night: DoorColours };
@@ -166,6 +171,7 @@ export const viewOf = (dress: Dress, business: ShownBusiness, language: Language
   return {
     business: { ...business, people: dress.people === 'team' ? business.people : [] },
     language,
+    locale: localeOf(language, business.country ?? ''),
     direction: directionOf(language),
     texts,
     colours: bothColours(dress.look),

@@ -14,7 +14,7 @@ export const wordsOf = (text: string): string[] =>
 
 export const SEARCH_WORDS_MOST = 8;
 
-/** The words of a query, each of which must be in what is found; the last may still be growing. */
+/** The words of a query, each of which must be in what is found. */
 export const queryWords = (query: string): string[] =>
   wordsOf(query.slice(0, 200)).slice(0, SEARCH_WORDS_MOST);
 
@@ -31,19 +31,23 @@ export interface Corpus {
 const weight = (textCount: number, textsWith: number): number =>
   Math.max(1e-6, Math.log((textCount - textsWith + 0.5) / (textsWith + 0.5)));
 
-const occurrences = (words: readonly string[], sought: string, isPrefix: boolean): number =>
-  words.filter((word) => (isPrefix ? word.startsWith(sought) : word === sought)).length;
+const occurrences = (words: readonly string[], sought: readonly string[]): number =>
+  words.filter((word) => sought.includes(word)).length;
 
 /**
  * How well a text answers a query: BM25, larger is better (FTS5 reports the same figure negated).
- * The last word of the query counts as a prefix. A text without the words → 0.
+ * `query`: for each of its words those that count as it, as it was typed half or with a slip. A text without them → 0.
  */
-export const relevance = (text: string, query: readonly string[], corpus: Corpus): number => {
+export const relevance = (
+  text: string,
+  query: readonly (readonly string[])[],
+  corpus: Corpus,
+): number => {
   const words = wordsOf(text);
   const averageLength = corpus.textCount > 0 ? corpus.wordCount / corpus.textCount : 1;
   const lengthShare = 1 - B + (B * words.length) / (averageLength || 1);
   return query.reduce((score, sought, index) => {
-    const count = occurrences(words, sought, index === query.length - 1);
+    const count = occurrences(words, sought);
     const textsWith = Math.min(corpus.textCount, corpus.textsWith[index] ?? 0);
     const idf = weight(corpus.textCount, textsWith);
     return score + (idf * (count * (K1 + 1))) / (count + K1 * lengthShare);

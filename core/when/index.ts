@@ -2,12 +2,19 @@ const MINUTE_MS = 60_000;
 const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
 
-/** In whose words a moment is told: the language of the page, the manner of clocks, and the zone (absent: the device's). */
+/** How moments are told: as a locale writes them, and in which zone (absent: the device's). */
 export interface Listener {
-  language: string;
-  clock?: string;
+  locale: string;
   zone?: string;
 }
+
+/**
+ * As which dates and times are written for whoever reads a language, where a business is: English as in its country, as
+ * half of those who speak it write "2:30 PM" and "December 3". ("en", "US") → "en-US"; of English whose country is not
+ * known the way of writing a time that nobody can misread, ("en", "") → "en-GB"; any other as it is, ("de", "US") → "de".
+ */
+export const localeOf = (language: string, country: string): string =>
+  language === 'en' ? `en-${/^[A-Z]{2}$/.test(country) ? country : 'GB'}` : language;
 
 /** How far a moment is ahead: "in 40 minutes", "in 14 hours", "in 3 days". Never less than a minute. */
 export const aheadIn = (language: string, aheadMs: number): string => {
@@ -18,13 +25,9 @@ export const aheadIn = (language: string, aheadMs: number): string => {
 };
 
 /** A moment as somebody elsewhere reads it: "14:00" on their day, "Thursday 09:00" within a week, with a date beyond. */
-export const momentIn = ({ language, clock, zone }: Listener, at: number, now: number): string => {
+export const momentIn = ({ locale, zone }: Listener, at: number, now: number): string => {
   const timeZone = zone;
-  const time = new Intl.DateTimeFormat(clock, {
-    timeZone,
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(at);
+  const time = new Intl.DateTimeFormat(locale, { timeZone, timeStyle: 'short' }).format(at);
   const day = (moment: number): string =>
     new Intl.DateTimeFormat('en-CA', { timeZone }).format(moment);
   if (day(at) === day(now)) return time;
@@ -32,7 +35,7 @@ export const momentIn = ({ language, clock, zone }: Listener, at: number, now: n
     at - now < 6 * DAY_MS
       ? { weekday: 'long' }
       : { weekday: 'long', day: 'numeric', month: 'long' };
-  return `${new Intl.DateTimeFormat(language, { timeZone, ...date }).format(at)} ${time}`;
+  return `${new Intl.DateTimeFormat(locale, { timeZone, ...date }).format(at)} ${time}`;
 };
 
 /** A length of time in whole units: 5 → "5 minutes", 120 → "2 hours", 2880 → "2 days". */

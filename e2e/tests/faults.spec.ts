@@ -7,6 +7,7 @@ import {
   expect,
   openPanel,
   openVisitor,
+  owner,
   ownerPhone,
   ownServer,
   type Porch,
@@ -421,4 +422,54 @@ test('a house that cannot write says so on the screen', async ({ browser, porch 
   });
   await phone.reload();
   await expect(phone.getByRole('alert')).toContainText('The house cannot write at the moment');
+});
+
+test('what is half typed is there again after a reload: the business, oneself, and what was sought', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { say } = await visitorPhone(browser, porch);
+  await say('Do you have ferns for a wedding?');
+  await phone.goto(`${porch.origin}/house/business`);
+  const name = phone.getByLabel('Name of the business');
+  await name.fill('Quillfern and Daughters');
+  await phone.reload();
+  await expect(name).toHaveValue('Quillfern and Daughters');
+  await phone.getByRole('button', { name: 'Save' }).click();
+  await expect(phone.getByText('Saved')).toBeVisible();
+  await phone.reload();
+  await expect(name).toHaveValue('Quillfern and Daughters');
+  await phone.goto(`${porch.origin}/house/me`);
+  await phone.getByLabel('Public name').fill('Maren O.');
+  await phone.goto(`${porch.origin}/line`);
+  await phone.goto(`${porch.origin}/house/me`);
+  await expect(phone.getByLabel('Public name')).toHaveValue('Maren O.');
+
+  await phone.goto(`${porch.origin}/search`);
+  await phone.getByLabel('Words, a name, an email').fill('weding fern');
+  await phone.getByRole('link', { name: /ferns for a wedding/ }).click();
+  await expect(phone.getByRole('log')).toContainText('ferns for a wedding');
+  await phone.goBack();
+  await expect(phone.getByLabel('Words, a name, an email')).toHaveValue('weding fern');
+  await expect(phone.getByRole('link', { name: /ferns for a wedding/ })).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByRole('link', { name: /ferns for a wedding/ })).toBeVisible();
+});
+
+test('whoever sends after their session has ended is asked to sign in, and it goes out then', async ({
+  browser,
+  porch,
+}) => {
+  const phone = await ownerPhone(browser, porch);
+  const { panel, say } = await visitorPhone(browser, porch);
+  await say('Are you there?');
+  await openVisitor(phone, 'Are you there?');
+  await phone.context().clearCookies();
+  await answer(phone, 'I am');
+  await expect(phone.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await phone.getByLabel('Email').fill(owner.email);
+  await phone.getByLabel('Password').fill(owner.password);
+  await phone.getByRole('button', { name: 'Sign in' }).click();
+  await expect(panel.getByText('I am', { exact: true })).toBeVisible();
 });

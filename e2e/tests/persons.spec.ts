@@ -28,7 +28,7 @@ test('two conversations of one person are put together and taken apart, and neit
   };
   const roll = phone.getByRole('log');
   await put();
-  await expect(phone.getByText(/^Put together with Somebody/)).toBeVisible();
+  await expect(phone.getByText(/^Put together with Visitor/)).toBeVisible();
   await expect(roll.getByText('Is my order packed?')).toBeVisible();
   // However much came in above it, the end is what one sees.
   await expect(roll.getByText(/Maren Oduya put this together/)).toBeInViewport({ ratio: 1 });

@@ -477,8 +477,14 @@ test('an answer that nothing brings to whoever has gone stays owed, and is said 
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(panel.getByText(/^Thank you/)).toBeVisible();
   await page.close();
-  await porch.pass(60_000);
   await phone.getByRole('link', { name: /any ferns/ }).click();
+  // They have left a while after their page was closed, and that is known before anything is answered.
+  await expect(async () => {
+    await porch.pass(60_000);
+    await expect(phone.getByText('Mail is not set up: it will show')).toBeVisible({
+      timeout: 2_000,
+    });
+  }).toPass();
   await answer(phone, 'Three of them.');
   // By the server's clock it is said before that is set forward.
   await expect(phone.getByRole('log').getByText('Sent', { exact: true })).toBeVisible();

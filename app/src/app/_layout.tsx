@@ -7,6 +7,7 @@ import { useInstalledNote } from '../features/doorbell/data/installed';
 import { leaveBell, useBellDevice } from '../features/doorbell/data/this-device';
 import { LampSwitch } from '../features/lamp/parts/lamp-switch';
 import { LateAsk } from '../features/lamp/parts/late-ask';
+import { forgetSought } from '../features/search/data/search';
 import { Failed, RowsComing } from '../kit/states';
 import { useTheme } from '../kit/theme/use-theme';
 import { bestOf, speak } from '../kit/wording';
@@ -14,6 +15,7 @@ import { Frame } from '../shell/frame/frame';
 import { useConnection } from '../shell/live/use-connection';
 import { useWorker } from '../shell/live/use-worker';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
+import { session } from '../shell/session/api';
 import { useHouse } from '../shell/session/house';
 import { isWorthAskingAgain } from '../shell/session/refused';
 import { useBeforeDropped } from '../shell/start/use-start';
@@ -67,8 +69,15 @@ const Door = () => {
   useEffect(() => {
     if (!isSignedOut) return;
     forget(client);
+    forgetSought();
     leaveBell();
   }, [isSignedOut]);
+  useEffect(() => {
+    // The page may be connected all the same: whoever sends now is asked to sign in, and what they sent waits.
+    const ask = (): void => void askHouseAnew(client);
+    session.addEventListener('gone', ask);
+    return () => session.removeEventListener('gone', ask);
+  }, []);
   useConnection(isSignedIn);
   useWorker();
   useBellDevice(isSignedIn);

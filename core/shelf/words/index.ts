@@ -1,5 +1,6 @@
 import type { FileMention, ShelfSaid } from '../../conversation';
-import { minutesIn } from '../../when';
+import { minuteOfDay } from '../../hours';
+import { localeOf, minutesIn } from '../../when';
 import { priceInWords } from '../price';
 import type { ShelfThing } from '../thing';
 import { TIME_MARK } from '../times';
@@ -15,6 +16,8 @@ export type ShelfText =
 /** In whose words it is said: the texts of a door in a language, and by the business's own clocks. */
 export interface ShelfVoice {
   language: string;
+  /** ISO 3166, where the business is; empty: not known. */
+  country: string;
   zone: string;
   now: number;
   say: (key: ShelfText, values?: Readonly<Record<string, string>>) => string;
@@ -22,24 +25,20 @@ export interface ShelfVoice {
 
 const stockTexts = { in: 'shelfIn', out: 'shelfOut', 'to-order': 'shelfToOrder' } as const;
 
-const DAY_LAST_MINUTE = '23:59';
+const DAY_LAST_MINUTE = 23 * 60 + 59;
 
 /** A moment by the business's clocks: "Tuesday 1 December, 10:00"; of a day's last one the day. */
-const dayAndTime = (at: number, { language, zone }: ShelfVoice): string => {
-  const clock = language === 'en' ? 'en-GB' : language;
-  const day = new Intl.DateTimeFormat(clock, {
+const dayAndTime = (at: number, { language, country, zone }: ShelfVoice): string => {
+  const locale = localeOf(language, country);
+  const day = new Intl.DateTimeFormat(locale, {
     timeZone: zone,
     weekday: 'long',
     day: 'numeric',
     month: 'long',
   }).format(at);
-  const time = new Intl.DateTimeFormat(clock, {
-    timeZone: zone,
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).format(at);
-  return time === DAY_LAST_MINUTE ? day : `${day}, ${time}`;
+  if (minuteOfDay(at, zone) === DAY_LAST_MINUTE) return day;
+  const time = new Intl.DateTimeFormat(locale, { timeZone: zone, timeStyle: 'short' }).format(at);
+  return `${day}, ${time}`;
 };
 
 const linesOf = (thing: ShelfThing, voice: ShelfVoice): string[] => {

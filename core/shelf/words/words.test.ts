@@ -10,6 +10,7 @@ const photo = { id: 'file-0000001', name: 'fern.jpg', type: 'image/jpeg', sizeBy
 const said = (thing: ShelfThing, language = 'en', now = shelfNow) =>
   toShelfSaid({ ...thing, id: 'thing-000001' }, [photo], {
     language,
+    country: 'GB',
     zone: 'Europe/London',
     now,
     say: (key, values = {}) => fillGaps(textsIn(language)[key], values),

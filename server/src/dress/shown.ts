@@ -36,6 +36,7 @@ export const createShown = (services: {
       name: kept?.name ?? '',
       address: kept?.address ?? '',
       picture: url && kept ? { url, shape: kept.pictureShape } : null,
+      country: kept?.country ?? '',
       ways: waysOffered(),
       hasOrders: store.orders.isAny() || store.orders.shop() !== null,
       people: store.members

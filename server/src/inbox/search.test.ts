@@ -61,6 +61,33 @@ describe('search', () => {
     expect((await search('café'))[0]?.text).toBe('Café and plants');
   });
 
+  it('finds words in any order, half-typed or whole', async () => {
+    const { search } = await fill();
+    for (const words of ['fern hall', 'hall fern', 'HALL ferns', 'dark hall a fern', 'hal fer']) {
+      expect([words, (await search(words)).length]).toEqual([words, 1]);
+    }
+    expect((await search('deliv netherb'))[0]?.text).toContain('Netherby');
+    expect((await search('netherb deliv'))[0]?.text).toContain('Netherby');
+  });
+
+  it.each(['monstra', 'monstear', 'momstera', 'monsteera'])(
+    'forgives a slip of the thumb: %s',
+    async (typed) => {
+      const { search } = await fill();
+      expect((await search(typed)).map(({ text }) => text)).toContain(
+        'Is the monstera in the window still for sale?',
+      );
+      expect(await search(`window ${typed}`)).toHaveLength(1);
+    },
+  );
+
+  it('takes neither a word that somebody has written for a slip, nor a short one', async () => {
+    const { search } = await fill();
+    expect((await search('plants')).map(({ text }) => text)).toEqual(['Café and plants']);
+    expect(await search('lef')).toEqual([]);
+    expect(await search('pat')).toEqual([]);
+  });
+
   it('finds a person by what they left in the guest book', async () => {
     const { door, search } = await fill();
     const panel = await visit(house, door.publicId, 'visitor2');

@@ -6,7 +6,7 @@ import { isSameAddress } from '@porch/core/mail';
 import { mailAt } from '@porch/core/routes';
 import { allFiles, wholeText } from '@porch/core/shelf/plain';
 import { renderVisitorMail, type VisitorSlip } from '@porch/core/visitor-mail';
-import { momentIn } from '@porch/core/when';
+import { localeOf, momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
 import type { Write } from '../inbox/batch';
@@ -108,16 +108,17 @@ export const createVisitorMails = (services: {
   };
 
   const slipsOf = (thread: ThreadState, said: readonly Said[], language: string): VisitorSlip[] => {
-    const zone = thread.zone || store.business.read()?.zone || 'UTC';
-    const clockOf = language === 'en' ? 'en-GB' : language;
-    const business = store.business.read()?.name ?? '';
+    const kept = store.business.read();
+    const zone = thread.zone || kept?.zone || 'UTC';
+    const locale = localeOf(language, kept?.country ?? '');
+    const business = kept?.name ?? '';
     const whoOf = (entry: Said): string => {
       if (entry.kind === 'visitor-said') return '';
       return entry.kind === 'door-sign' ? business : personAt(entry.memberId, thread.doorId).name;
     };
     return said.map((entry) => ({
       who: whoOf(entry),
-      when: momentIn({ language, clock: clockOf, zone }, entry.at, clock.now()),
+      when: momentIn({ locale, zone }, entry.at, clock.now()),
       text: entry.kind === 'team-said' ? wholeText(entry) : entry.text,
       files: entry.kind === 'door-sign' ? [] : allFiles(entry).map(({ name }) => name),
     }));

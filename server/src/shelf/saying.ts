@@ -50,9 +50,9 @@ export const createShelfSaying = (services: {
     thread: ThreadState | null,
     more: FileMention[],
   ): ShelfSaid => {
-    const zone = store.business.read()?.zone ?? 'UTC';
+    const { zone = 'UTC', country = '' } = store.business.read() ?? {};
     const dress = dressing.published(doorId);
-    const voice = { ...voiceOf(dress, [thread?.language ?? '']), zone, now: clock.now() };
+    const voice = { ...voiceOf(dress, [thread?.language ?? '']), zone, country, now: clock.now() };
     return toShelfSaid(thing, [...pictureOf(thing), ...more], voice);
   };
 

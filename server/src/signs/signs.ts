@@ -2,7 +2,7 @@ import { dayOf, isZone, minuteOfDay } from '@porch/core/hours';
 import { weekdayOf } from '@porch/core/hours/opening';
 import { lampAt } from '@porch/core/lamp';
 import { saysHello, signFor } from '@porch/core/signs';
-import { aheadIn, momentIn } from '@porch/core/when';
+import { aheadIn, localeOf, momentIn } from '@porch/core/when';
 import type { Clock } from '../clock';
 import type { Dressing } from '../dress/dressing';
 import { voiceOf } from '../dress/voice';
@@ -45,8 +45,7 @@ export const createSigns = (services: {
     const at = until ?? now;
     return say(key, {
       business: business?.name ?? '',
-      // Of two English ways to write a time nobody can misread this one.
-      time: momentIn({ language, clock: language === 'en' ? 'en-GB' : language, zone }, at, now),
+      time: momentIn({ locale: localeOf(language, business?.country ?? ''), zone }, at, now),
       ahead: aheadIn(language, at - now),
     });
   };

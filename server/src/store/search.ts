@@ -23,6 +23,10 @@ export const searchTable = (db: Db) => {
        SELECT word, texts FROM vocabulary WHERE word >= ? AND word < ? LIMIT 2000
      ) ORDER BY texts DESC, word LIMIT ?`,
   );
+  const likeIt = db.prepare<[string, string, number, number], { word: string; texts: number }>(
+    `SELECT word, texts FROM vocabulary
+     WHERE word >= ? AND word < ? AND length(word) BETWEEN ? AND ? LIMIT 5000`,
+  );
   const textsWith = db.prepare<[string], { texts: number }>(
     'SELECT texts FROM vocabulary WHERE word = ?',
   );
@@ -57,6 +61,11 @@ export const searchTable = (db: Db) => {
     /** The known words that begin so, the commonest first, sought among the first 2,000. */
     completions: (start: string, most: number) =>
       completions.all(start, `${start}\u{10FFFF}`, most),
+    /** Known words that begin with the same letter and are about as long, at most 5,000 of them. */
+    aboutAsLong: (word: string) => {
+      const [first = ''] = word;
+      return likeIt.all(first, `${first}\u{10FFFF}`, word.length - 1, word.length + 1);
+    },
     textsWith: (word: string): number => textsWith.get(word)?.texts ?? 0,
     /** Seqs of the newest texts before `before` that have one of each list's words. */
     newest: (each: readonly (readonly string[])[], before: number, most: number): number[] => {

@@ -97,7 +97,7 @@ export const stand = (
   loadMore: () => Promise<More>,
   draft?: Draft,
 ): Standing => {
-  const { door, business, texts, look, rules, picture } = configuration;
+  const { door, business, texts, locale, look, rules, picture } = configuration;
   // A configuration that was kept for a moment tells an old time; what comes live corrects it.
   let offset = configuration.now - Date.now();
   let { lamp } = configuration;
@@ -154,7 +154,7 @@ export const stand = (
       const now = lampAt(lamp, Date.now() + offset);
       const said = ways[states.indexOf(now.state)] ?? '';
       const time = () =>
-        new Date((now.until ?? 0) - offset).toLocaleTimeString([], {
+        new Date((now.until ?? 0) - offset).toLocaleTimeString(locale, {
           timeStyle: 'short',
         });
       return said.replace('{time}', time);

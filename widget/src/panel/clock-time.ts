@@ -1,3 +1,3 @@
-/** As the visitor's own browser writes times, whatever the page's language. */
-export const clockTime = (at: number): string =>
-  new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+/** A time of the day by this device's clock, as a locale writes it. */
+export const clockTime = (at: number, locale: string): string =>
+  new Date(at).toLocaleTimeString(locale, { timeStyle: 'short' });

@@ -146,7 +146,7 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
   const end = useRef<HTMLDivElement>(null);
   const write = useRef<((text: string) => void) | null>(null);
   const awaitAnswer = useAnswer(model);
-  const lamp = lampOf(model, now);
+  const lamp = lampOf(model, now, view.locale);
   const when = useWhen(lamp, model.usual, now);
   const { state, time } = lamp;
   const isNote = state !== 'lit';

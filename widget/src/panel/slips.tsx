@@ -12,13 +12,13 @@ import { slipId, Words } from './said';
 import { useLate } from './use-late';
 import { type Say, sayRefusal, useSay, useView } from './view';
 
-const dayOf = (at: number, now: number, say: Say, language: string): string => {
+const dayOf = (at: number, now: number, say: Say, locale: string): string => {
   const days = Math.round(
     (new Date(now).setHours(0, 0, 0, 0) - new Date(at).setHours(0, 0, 0, 0)) / 86_400_000,
   );
   if (days === 0) return say('today');
   if (days === 1) return say('yesterday');
-  return new Date(at).toLocaleDateString(language, {
+  return new Date(at).toLocaleDateString(locale, {
     weekday: 'short',
     day: 'numeric',
     month: 'short',
@@ -33,12 +33,13 @@ const Top = (props: {
   /** From where it comes. */
   mark?: string;
 }) => {
+  const { locale } = useView();
   const say = useSay();
   return (
     <p class="top">
       {props.face !== undefined && <Face name={props.who} url={props.face} />}
       <b dir="auto">{props.who}</b>{' '}
-      <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at)}</time>
+      <time dateTime={new Date(props.at).toISOString()}>{clockTime(props.at, locale)}</time>
       {props.mark && <span>{props.mark}</span>}
       {props.state && props.state !== 'failed' && (
         <span class={`state ${props.state}`}>{say(props.state)}</span>
@@ -50,11 +51,11 @@ const Top = (props: {
 /** That they asked to be called, as they asked for it. */
 const Called = ({ phone, at }: CallBack) => {
   const say = useSay();
-  const { language } = useView();
+  const { locale } = useView();
   const when =
     at === null
       ? say('callSoon')
-      : new Date(at).toLocaleString(language, { dateStyle: 'medium', timeStyle: 'short' });
+      : new Date(at).toLocaleString(locale, { dateStyle: 'medium', timeStyle: 'short' });
   return <p dir="auto">{say('callSaid', { phone, when })}</p>;
 };
 
@@ -179,7 +180,7 @@ export const Roll = (props: {
 }) => {
   const { conversation, model } = props;
   const say = useSay();
-  const { language } = useView();
+  const { locale } = useView();
   const now = Date.now();
   let day = '';
   const { greeting } = model;
@@ -200,7 +201,7 @@ export const Roll = (props: {
         )}
         {isGreetedAt(-1) && <Greeting model={model} />}
         {model.entries.map((entry, at) => {
-          const entryDay = dayOf(entry.at - model.offsetMs, now, say, language);
+          const entryDay = dayOf(entry.at - model.offsetMs, now, say, locale);
           const isNewDay = entryDay !== day;
           day = entryDay;
           return (

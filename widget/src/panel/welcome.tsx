@@ -22,20 +22,20 @@ export interface LampShown {
 }
 
 /** The light as it is shown at a moment of this device's clock, UTC epoch milliseconds. */
-export const lampOf = (model: Model, now: number): LampShown => {
+export const lampOf = (model: Model, now: number, locale: string): LampShown => {
   const { state, until } = lampAt(model.lamp, now + model.offsetMs);
   if (state === 'lit') return { state, time: '', back: null };
   const back = until === null ? null : until - model.offsetMs;
   if (state === 'dark' || back === null) return { state: 'dark', time: '', back };
-  return { state: 'soon', time: clockTime(back), back };
+  return { state: 'soon', time: clockTime(back, locale), back };
 };
 
 /** When somebody is back, or how long an answer usually takes while somebody is in; empty: nobody can tell. */
 export const useWhen = (lamp: LampShown, usual: number | null, now: number): string => {
-  const { language } = useView();
+  const { language, locale } = useView();
   const say = useSay();
   if (lamp.back !== null) {
-    const time = momentIn({ language }, lamp.back, now);
+    const time = momentIn({ locale }, lamp.back, now);
     return say('back', { time, ahead: aheadIn(language, lamp.back - now) });
   }
   if (lamp.state !== 'lit' || usual === null) return '';
@@ -44,7 +44,7 @@ export const useWhen = (lamp: LampShown, usual: number | null, now: number): str
 
 /** When it is open in the days that come, by this device's clock. */
 export const Opens = ({ opens, offsetMs }: Pick<Model, 'opens' | 'offsetMs'>) => {
-  const { language } = useView();
+  const { locale } = useView();
   const say = useSay();
   if (opens.length === 0) return null;
   return (
@@ -53,13 +53,13 @@ export const Opens = ({ opens, offsetMs }: Pick<Model, 'opens' | 'offsetMs'>) =>
       <ul>
         {opens.map(([from, to]) => (
           <li key={from}>
-            {new Date(from - offsetMs).toLocaleDateString(language, {
+            {new Date(from - offsetMs).toLocaleDateString(locale, {
               weekday: 'long',
               day: 'numeric',
               month: 'short',
             })}
             {' \u00b7 '}
-            {clockTime(from - offsetMs)}\u2013{clockTime(to - offsetMs)}
+            {clockTime(from - offsetMs, locale)}\u2013{clockTime(to - offsetMs, locale)}
           </li>
         ))}
       </ul>

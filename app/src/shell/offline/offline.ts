@@ -19,6 +19,7 @@ import { forgetLine } from '../start/kept';
 import { buildName } from './build-name';
 import { drafts } from './drafts';
 import { watchVersions } from './new-version';
+import { forgetTyped } from './typed';
 
 const DAY_MS = 86_400_000;
 const KEPT_LONGEST_MS = 7 * DAY_MS;
@@ -132,6 +133,7 @@ export const forget = (client: QueryClient): void => {
       (keptKeys.includes(query.queryKey[0]) || !query.isActive()),
   });
   void drafts.forgetFiles();
+  forgetTyped();
   void dropShared();
   void keptReplies.forget();
   void forgetLine();

@@ -11,10 +11,17 @@ const refusalOf = async (response: Response): Promise<Refusal> => {
   return { code: response.status === 413 ? 'too-large' : 'our-fault' };
 };
 
+/** Tells that the house knows nobody by this session ("gone"): it has ended, or was ended elsewhere. */
+export const session = new EventTarget();
+
 const ask = async (path: string, init: RequestInit): Promise<Response> => {
   const response = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null);
   if (!response) throw new ApiError(0, { code: 'our-fault' });
-  if (!response.ok) throw new ApiError(response.status, await refusalOf(response));
+  if (!response.ok) {
+    const refusal = await refusalOf(response);
+    if (refusal.code === 'sign-in-needed') session.dispatchEvent(new Event('gone'));
+    throw new ApiError(response.status, refusal);
+  }
   return response;
 };
 

@@ -8,6 +8,7 @@ import { Field } from '../../../kit/fields/field';
 import { Problem } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
+import { useTyped } from '../../../shell/offline/typed';
 import { takeSecret } from '../../../shell/session/device';
 import { ApiError } from '../../../shell/session/refused';
 import { dropBefore, typedBefore } from '../../../shell/start/before';
@@ -105,11 +106,10 @@ export const SignIn = () => {
 /** The first visit: the business and its owner's account. */
 export const SetUp = () => {
   const [code, setCode] = useState(takeSecret);
-  const [business, setBusiness] = useState('');
   // The walk that follows shows it, for whoever is elsewhere.
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const [name, setName] = useState('');
-  const [email, setEmail] = useState('');
+  const { typed, set, drop } = useTyped('set-up', { business: '', name: '', email: '' });
+  const { business, name, email } = typed;
   const [password, setPassword] = useState('');
   const { mutate, error, isPending } = useSetUp();
   const refusal = refusalOf(error);
@@ -119,7 +119,12 @@ export const SetUp = () => {
   const submit = (): void =>
     mutate(
       { code, business, zone, name, email, password },
-      { onSuccess: () => router.replace('/walk') },
+      {
+        onSuccess: () => {
+          drop();
+          router.replace('/walk');
+        },
+      },
     );
   return (
     <Porch title={said.title} more={said.more}>
@@ -136,7 +141,7 @@ export const SetUp = () => {
       <Field
         label={said.business}
         value={business}
-        onChangeText={setBusiness}
+        onChangeText={(business) => set({ business })}
         autoComplete="organization"
         maxLength={80}
         problem={at('business')}
@@ -145,7 +150,7 @@ export const SetUp = () => {
         label={said.name}
         more={said.nameMore}
         value={name}
-        onChangeText={setName}
+        onChangeText={(name) => set({ name })}
         autoComplete="name"
         maxLength={80}
         problem={at('name')}
@@ -154,7 +159,7 @@ export const SetUp = () => {
         label={said.email}
         more={said.emailMore}
         value={email}
-        onChangeText={setEmail}
+        onChangeText={(email) => set({ email })}
         autoComplete="email"
         inputMode="email"
         autoCapitalize="none"

@@ -1,5 +1,4 @@
 import type { Business, BusinessChange } from '@porch/contract/house';
-import { useState } from 'react';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Done, Problem } from '../../../kit/fields/form';
@@ -7,6 +6,7 @@ import { Select } from '../../../kit/fields/select';
 import { countryOptions } from '../../../kit/names';
 import { Button } from '../../../kit/press';
 import { kitWords } from '../../../kit/words';
+import { useTyped } from '../../../shell/offline/typed';
 import { PictureField } from '../../../shell/pictures/picture-field';
 import { useCountries } from '../../../shell/session/countries';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
@@ -26,17 +26,13 @@ export const BusinessForm = (props: {
   onSaved?: () => void;
 }) => {
   const { business, isOwner } = props;
-  const [typed, setTyped] = useState({
-    name: business.name,
-    zone: business.zone,
-    country: business.country,
-    address: business.address,
-  });
+  const { name, zone, country, address } = business;
+  const { typed, set: type, drop } = useTyped('business', { name, zone, country, address });
   const save = useChangeBusiness();
   const picture = useBusinessPicture(business.pictureShape);
   const { data } = useCountries(typed.zone);
   const set = (change: Partial<typeof typed>): void => {
-    setTyped({ ...typed, ...change });
+    type(change);
     save.reset();
   };
   return (
@@ -109,8 +105,8 @@ export const BusinessForm = (props: {
             save.mutate(
               { ...typed, ...props.also },
               {
-                onSuccess: ({ address }) => {
-                  setTyped({ ...typed, address });
+                onSuccess: () => {
+                  drop();
                   props.onSaved?.();
                 },
               },

@@ -1,7 +1,7 @@
 import type { Row } from '@porch/contract/entries';
 import type { PromisesShown } from '@porch/contract/promises';
 import { firstNameOf, type GapFacts } from '@porch/core/replies';
-import { minutesIn, momentIn } from '@porch/core/when';
+import { localeOf, minutesIn, momentIn } from '@porch/core/when';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { serverNow, useLive } from '../../../shell/live/store';
@@ -38,7 +38,11 @@ export const useGapFacts = (): ((row: Row | null, language: string) => GapFacts)
         'next opening':
           opensAt === null
             ? null
-            : momentIn({ language, clock: language, zone }, opensAt, serverNow()),
+            : momentIn(
+                { locale: localeOf(language, business?.country ?? ''), zone },
+                opensAt,
+                serverNow(),
+              ),
         'usual answer time': usual === null ? null : minutesIn(language, usual),
         page: page?.title || null,
       };

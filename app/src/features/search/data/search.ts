@@ -15,3 +15,25 @@ export const useSearch = (words: string) =>
     enabled: words.trim() !== '',
     placeholderData: (before) => before,
   });
+
+const KEY = 'porch:sought';
+
+/** What was sought last in this tab: a reload and the way back from what was found come to it again. */
+export const soughtBefore = (): string => {
+  try {
+    return sessionStorage.getItem(KEY) ?? '';
+  } catch {
+    return '';
+  }
+};
+
+export const noteSought = (words: string): void => {
+  try {
+    sessionStorage.setItem(KEY, words);
+  } catch {
+    // Forbidden: the words are gone with the page.
+  }
+};
+
+/** Nobody is signed in any more. */
+export const forgetSought = (): void => noteSought('');

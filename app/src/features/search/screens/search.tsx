@@ -13,7 +13,7 @@ import { shellWords } from '../../../shell/words';
 import { groupName } from '../../line/parts/group-name';
 import { useSaid } from '../../persons/parts/last-said';
 import { PersonRow } from '../../persons/parts/person-row';
-import { useSearch } from '../data/search';
+import { noteSought, soughtBefore, useSearch } from '../data/search';
 import { words } from '../words';
 
 type Found = SearchPage['found'][number];
@@ -37,7 +37,7 @@ const FoundRow = ({ found, now, zone }: { found: Found; now: number; zone: strin
 export const Search = () => {
   const zone = useZone();
   const now = useNow(MINUTE_MS);
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(soughtBefore);
   const sought = useDeferredValue(typed.trim());
   const search = useSearch(sought);
   const pages = search.data?.pages ?? [];
@@ -52,7 +52,11 @@ export const Search = () => {
         <Field
           label={words().label}
           value={typed}
-          onChangeText={setTyped}
+          onChangeText={(text) => {
+            noteSought(text);
+            setTyped(text);
+          }}
+          selectTextOnFocus
           autoFocus
           maxLength={200}
           inputMode="search"

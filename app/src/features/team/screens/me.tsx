@@ -10,6 +10,7 @@ import { Text } from '../../../kit/text';
 import { kitWords } from '../../../kit/words';
 import { HousePage } from '../../../shell/frame/house-page';
 import { outbox } from '../../../shell/live/outbox';
+import { useTyped } from '../../../shell/offline/typed';
 import { PictureField } from '../../../shell/pictures/picture-field';
 import { useHouse } from '../../../shell/session/house';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
@@ -19,12 +20,11 @@ import { words } from '../words';
 const said = () => words().me;
 
 const Names = ({ me }: { me: Member }) => {
-  const [name, setName] = useState(me.name);
-  const [publicName, setPublicName] = useState(me.publicName);
+  const { typed, set, drop } = useTyped('me', { name: me.name, publicName: me.publicName });
   const { mutate, error, isPending, isSuccess, reset } = useChangeMe();
   const face = useFace();
-  const typing = (set: (text: string) => void) => (text: string) => {
-    set(text);
+  const typing = (field: 'name' | 'publicName') => (text: string) => {
+    set({ [field]: text });
     reset();
   };
   return (
@@ -32,25 +32,25 @@ const Names = ({ me }: { me: Member }) => {
       <Field
         label={said().name}
         more={said().nameMore}
-        value={name}
+        value={typed.name}
         maxLength={80}
         problem={problemOf(error, 'name')}
-        onChangeText={typing(setName)}
+        onChangeText={typing('name')}
       />
       <Field
         label={said().publicName}
         more={said().publicNameMore}
-        value={publicName}
+        value={typed.publicName}
         maxLength={80}
         problem={problemOf(error, 'publicName')}
-        onChangeText={typing(setPublicName)}
+        onChangeText={typing('publicName')}
       />
       <Problem text={problemElsewhere(error, ['name', 'publicName'])} />
       <Row>
         <Button
           label={kitWords().save}
           disabled={isPending}
-          onPress={() => mutate({ name, publicName })}
+          onPress={() => mutate(typed, { onSuccess: drop })}
         />
         {isSuccess ? <Done text={kitWords().saved} /> : null}
       </Row>
