@@ -15,7 +15,7 @@ import { Frame } from '../shell/frame/frame';
 import { useConnection } from '../shell/live/use-connection';
 import { useWorker } from '../shell/live/use-worker';
 import { askHouseAnew, forget, keepApp, keeping, keepLong } from '../shell/offline/offline';
-import { session } from '../shell/session/api';
+import { session } from '../shell/session/gone';
 import { useHouse } from '../shell/session/house';
 import { isWorthAskingAgain } from '../shell/session/refused';
 import { useBeforeDropped } from '../shell/start/use-start';

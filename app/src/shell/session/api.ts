@@ -1,5 +1,6 @@
 import { isErrorCode, type Refusal } from '@porch/contract/errors';
 import type { FileMention } from '@porch/core/conversation';
+import { session } from './gone';
 import { ApiError } from './refused';
 
 /** An answer that has not come by then went into a tunnel; it is better asked anew. Not for uploads. */
@@ -10,9 +11,6 @@ const refusalOf = async (response: Response): Promise<Refusal> => {
   // Something between us and the house has answered in its own words: its status is what counts.
   return { code: response.status === 413 ? 'too-large' : 'our-fault' };
 };
-
-/** Tells that the house knows nobody by this session ("gone"): it has ended, or was ended elsewhere. */
-export const session = new EventTarget();
 
 const ask = async (path: string, init: RequestInit): Promise<Response> => {
   const response = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null);
