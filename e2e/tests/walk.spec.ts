@@ -139,3 +139,18 @@ test('a website where the door may not stand is told, and allowed with one tap',
   await visitor.reload();
   await expect(visitor.getByRole('button', { name: /\. Write to us/ })).toBeVisible();
 });
+
+test('what was typed before the house was set up is there after a reload; a password is not', async ({
+  browser,
+  emptyPorch,
+}) => {
+  const phone = await watched(await browser.newContext());
+  await phone.goto(emptyPorch.origin);
+  await phone.getByLabel('Name of the business').fill(owner.business);
+  await phone.getByLabel('Email').fill(owner.email);
+  await phone.getByLabel('Password').fill(owner.password);
+  await phone.reload();
+  await expect(phone.getByLabel('Email')).toHaveValue(owner.email);
+  await expect(phone.getByLabel('Name of the business')).toHaveValue(owner.business);
+  await expect(phone.getByLabel('Password')).toHaveValue('');
+});

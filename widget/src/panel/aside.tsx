@@ -10,19 +10,26 @@ import { About, type State } from './welcome';
 /** What of it is open; null: it is shut. */
 export type AsideOpen = 'guest' | 'more' | null;
 
-interface Props {
+interface WaysProps {
   conversation: Conversation;
   model: Model;
-  state: State;
   /** The visitor must agree first. */
   isConsentMissing: boolean;
+  /** The newest of what was said, 0 before anything was. */
+  newestSeq: number;
+  /** An order was found: it comes after that of the roll. */
+  found: (after: number) => void;
+  /** A call was asked for. */
+  asked: () => void;
+}
+
+interface Props extends WaysProps {
+  state: State;
   tap: (card: FoundCard) => void;
-  /** An order was found, or a call was asked for: what comes of it is on the roll. */
-  found: () => void;
 }
 
 /** Everything else that somebody may want here than to write. */
-export const Ways = (props: Props) => {
+export const Ways = (props: WaysProps & { isOrderShut?: boolean }) => {
   const { conversation, model, isConsentMissing } = props;
   const view = useView();
   const { email, phone } = shownDetails(model);
@@ -31,17 +38,18 @@ export const Ways = (props: Props) => {
   const CallBackForm = useLate(view.callBack)?.CallBackForm;
   return (
     <>
-      {OrderForm && (
+      {OrderForm && !props.isOrderShut && (
         <OrderForm
           conversation={conversation}
           contact={email || phone}
           isConsentMissing={isConsentMissing}
+          newestSeq={props.newestSeq}
           found={props.found}
         />
       )}
       {!isConsentMissing && OtherWays && <OtherWays conversation={conversation} />}
       {!isConsentMissing && CallBackForm && (
-        <CallBackForm conversation={conversation} phone={phone} asked={props.found} />
+        <CallBackForm conversation={conversation} phone={phone} asked={props.asked} />
       )}
     </>
   );
@@ -65,10 +73,12 @@ export const Aside = (
     /** Null: nobody is asked who they are. */
     page: ShownGuestBook | null;
     open: AsideOpen;
+    /** Somebody opened it: they go on in it. */
+    takesFocus: boolean;
     setOpen: (open: AsideOpen) => void;
   },
 ) => {
-  const { model, state, page, open, setOpen } = props;
+  const { model, state, page, open, takesFocus, setOpen } = props;
   const view = useView();
   const say = useSay();
   const isNote = state !== 'lit';
@@ -87,13 +97,14 @@ export const Aside = (
 
   const wasOpen = useRef<AsideOpen>(null);
   useEffect(() => {
-    if (open === 'guest') sheet.current?.querySelector<HTMLElement>('input, select')?.focus();
+    if (open === 'guest' && takesFocus)
+      sheet.current?.querySelector<HTMLElement>('input, select')?.focus();
     // What was shut had the focus, or nothing has it now: whoever goes on by keyboard goes on at the line.
     if (open === null && wasOpen.current && document.activeElement === document.body) {
       bar.current?.querySelector('button')?.focus();
     }
     wasOpen.current = open;
-  }, [open]);
+  }, [open, takesFocus]);
 
   const toggle = (which: AsideOpen): void => setOpen(open === which ? null : which);
   const line =

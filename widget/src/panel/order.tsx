@@ -13,8 +13,9 @@ export const OrderForm = (props: {
   contact: string;
   /** The visitor must agree first. */
   isConsentMissing: boolean;
-  /** It was found, and stands on the roll. */
-  found: () => void;
+  newestSeq: number;
+  /** It was found, and stands on the roll or comes there: after what was the newest when it was asked for. */
+  found: (after: number) => void;
 }) => {
   const { conversation } = props;
   const say = useSay();
@@ -42,13 +43,14 @@ export const OrderForm = (props: {
     if (!number) return setProblem({ at: 'number', text: say('missing') });
     if (!contact) return setProblem({ at: 'contact', text: say('missing') });
     setAsking(true);
+    const after = props.newestSeq;
     const refusal = await conversation.order(number, contact);
     setAsking(false);
     const at = refusal?.code === 'text-empty' ? 'number' : 'contact';
     setProblem(refusal && { at, text: sayRefusal(say, refusal) });
     if (refusal) return;
     setOpen(false);
-    props.found();
+    props.found(after);
   };
 
   const field = (id: 'number' | 'contact', label: string, value = '') => {

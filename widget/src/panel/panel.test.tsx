@@ -43,6 +43,8 @@ const draw = async (options: {
   dress?: (dress: Dress) => void;
   model?: Partial<Model>;
   orders?: boolean;
+  /** When the house says that an order was found. */
+  found?: Promise<void>;
 }) => {
   const dress = plainDress();
   withCards(dress);
@@ -64,9 +66,9 @@ const draw = async (options: {
     tap: ({ id }: FoundCard) => done.push(`tap ${id}`),
     say: (text: string) => done.push(`say ${text}`),
     find: async () => [],
-    order: async (number: string) => {
+    order: (number: string) => {
       done.push(`order ${number}`);
-      return null;
+      return (options.found ?? Promise.resolve()).then(() => null);
     },
     giveDetails: async (given: Given) => {
       done.push(`gave ${JSON.stringify(given)}`);
@@ -204,6 +206,46 @@ describe('the panel', () => {
       model: { entries: [entryOf(1)] },
     });
     expect(panel.root.querySelector('form:not(.composer)')).not.toBeNull();
+    // Nobody asked for it: whoever writes goes on writing.
+    expect(document.activeElement).toBe(document.body);
+    await panel.press('Leaving soon? Add your email');
+    await panel.press('Leaving soon? Add your email');
+    expect(document.activeElement?.matches('.sheet input')).toBe(true);
+  });
+
+  it('lets somebody who is asked first choose another way, or to be called back', async () => {
+    const panel = await draw({
+      orders: true,
+      dress: (dress) => {
+        dress.callBack = true;
+        dress.guestBook.lit = {
+          ...dress.guestBook.lit,
+          when: 'before',
+          asks: [{ field: 'email', isRequired: true }],
+        };
+      },
+    });
+    expect(panel.names()).toContain('Rather be called back?');
+    expect(panel.names()).not.toContain('Where is my order?');
+    expect(panel.root.querySelector('form.composer')).toBeNull();
+  });
+
+  it('shuts what was open once a call was asked for, and leaves alone whoever asked', async () => {
+    const panel = await draw({
+      dress: (dress) => {
+        dress.callBack = true;
+      },
+      model: { entries: [entryOf(1)] },
+    });
+    await panel.press('More');
+    await panel.press('Rather be called back?');
+    await panel.fill('Phone', '+15550123');
+    await panel.press('Ask for a call');
+    expect(panel.done.at(-1)).toBe('say ');
+    expect(panel.button('More')?.getAttribute('aria-expanded')).toBe('false');
+    await panel.show({ entries: [entryOf(1), entryOf(2), answerOf(3)] });
+    await frame();
+    expect(document.activeElement?.id).not.toBe('slip-3');
   });
 
   it.each([
@@ -225,19 +267,30 @@ describe('the panel', () => {
     expect(document.activeElement).toBe(document.body);
   });
 
-  it('shuts what was open once an order is found, and goes on at its answer', async () => {
-    const panel = await draw({ orders: true, model: { entries: [entryOf(1)] } });
-    await panel.press('More');
-    await panel.press('Where is my order?');
-    await panel.fill('Order number', 'QF-1');
-    await panel.fill('Email or phone', 'wren@post.example');
-    await panel.press('Find it');
-    expect(panel.done).toEqual(['order QF-1']);
-    expect(panel.button('More')?.getAttribute('aria-expanded')).toBe('false');
-    await panel.show({ entries: [entryOf(1), entryOf(2, { by: 'door', isOrder: true })] });
-    await frame();
-    expect(document.activeElement?.id).toBe('slip-2');
-  });
+  it.each(['before', 'after'])(
+    'shuts what was open once an order is found, and goes on at its answer, which comes %s that',
+    async (when) => {
+      let tellFound = (): void => undefined;
+      const found = new Promise<void>((resolve) => {
+        tellFound = resolve;
+      });
+      const panel = await draw({ orders: true, found, model: { entries: [entryOf(1)] } });
+      const comes = () =>
+        panel.show({ entries: [entryOf(1), entryOf(2, { by: 'door', isOrder: true })] });
+      await panel.press('More');
+      await panel.press('Where is my order?');
+      await panel.fill('Order number', 'QF-1');
+      await panel.fill('Email or phone', 'wren@post.example');
+      await panel.press('Find it');
+      expect(panel.done).toEqual(['order QF-1']);
+      if (when === 'before') await comes();
+      await act(async () => tellFound()).then(frame);
+      expect(panel.button('More')?.getAttribute('aria-expanded')).toBe('false');
+      if (when === 'after') await comes();
+      await frame();
+      expect(document.activeElement?.id).toBe('slip-2');
+    },
+  );
 
   it('lets no button be tapped before somebody agrees, and says so', async () => {
     const panel = await draw({

@@ -116,22 +116,20 @@ const Glance = ({ conversation, model }: { conversation: Conversation; model: Mo
 
 /** Goes on at an answer that was asked for by a button: the button is gone by then. */
 const useAnswer = ({ entries }: Model) => {
-  const isAwaited = useRef(false);
-  const seq = entries.findLast(({ card, isOrder }) => card || isOrder)?.seq;
+  const [awaitedAfter, awaitAfter] = useState<number | null>(null);
+  const seq = entries.findLast(({ card, isOrder }) => card || isOrder)?.seq ?? 0;
   useEffect(() => {
-    if (seq === undefined || !isAwaited.current) return;
+    if (awaitedAfter === null || seq <= awaitedAfter) return;
     // After the roll has gone to its end: whoever asked reads the answer, whatever stands below it.
     const frame = requestAnimationFrame(() => {
-      isAwaited.current = false;
+      awaitAfter(null);
       const { activeElement } = document;
       if (activeElement !== document.body && !activeElement?.closest('.aside')) return;
       document.getElementById(slipId(seq))?.focus({ preventScroll: true });
     });
     return () => cancelAnimationFrame(frame);
-  }, [seq]);
-  return (): void => {
-    isAwaited.current = true;
-  };
+  }, [seq, awaitedAfter]);
+  return awaitAfter;
 };
 
 /** What opens at the plate: who is in, what was said, and where to write. */
@@ -145,7 +143,8 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
   const [problem, setProblem] = useState('');
   const end = useRef<HTMLDivElement>(null);
   const write = useRef<((text: string) => void) | null>(null);
-  const awaitAnswer = useAnswer(model);
+  const awaitAfter = useAnswer(model);
+  const newestSeq = model.entries.at(-1)?.seq ?? 0;
   const lamp = lampOf(model, now, view.locale);
   const when = useWhen(lamp, model.usual, now);
   const { state, time } = lamp;
@@ -198,15 +197,23 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
   const tap = (card: FoundCard): void => {
     if (!mayAsk()) return;
     choose(null);
-    awaitAnswer();
+    awaitAfter(newestSeq);
     conversation.tap(card);
   };
   const askPerson = (): void => {
     if (mayAsk()) conversation.say(say('askedPerson'), []);
   };
-  const found = (): void => {
-    choose(null);
-    awaitAnswer();
+  const shut = (): void => choose(null);
+  const ways = {
+    conversation,
+    model,
+    isConsentMissing,
+    newestSeq,
+    found: (after: number): void => {
+      shut();
+      awaitAfter(after);
+    },
+    asked: shut,
   };
 
   if (conversation.isGlancing()) return <Glance conversation={conversation} model={model} />;
@@ -218,7 +225,6 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
       </div>
     );
   }
-  const parts = { conversation, model, state, isConsentMissing, tap, found };
   return (
     <div class="panel">
       <Head
@@ -267,7 +273,7 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
             state={state}
           />
         )}
-        {said === 0 && !mustAnswerFirst && <Ways {...parts} />}
+        {said === 0 && <Ways {...ways} isOrderShut={mustAnswerFirst} />}
         <div ref={end} />
       </div>
       {model.isWelcome && !model.isConnected && (
@@ -282,10 +288,14 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
       )}
       {said > 0 && (
         <Aside
-          {...parts}
+          {...ways}
+          state={state}
+          tap={tap}
           door={door}
           page={asksDetails ? page : null}
           open={open}
+          // By itself it opens without a tap, and leaves the writer at what they write.
+          takesFocus={chosen !== undefined}
           setOpen={choose}
         />
       )}

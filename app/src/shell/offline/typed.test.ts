@@ -1,5 +1,5 @@
 import { act, renderHook } from '@testing-library/react-native';
-import { forgetTyped, useTyped } from './typed';
+import { forgetTyped, SET_UP, useTyped } from './typed';
 
 const saved = { name: 'Quillfern', address: '' };
 
@@ -37,5 +37,16 @@ describe('what is typed into a form', () => {
     await act(async () => first.current.set({ address: 'x@y.example' }));
     forgetTyped();
     expect((await form()).current.typed).toEqual(saved);
+  });
+
+  it('stays where a house is being set up, where nobody is signed in at any time', async () => {
+    const setUp = await form(SET_UP);
+    await act(async () => setUp.current.set({ name: 'Quillfern Nursery' }));
+    const business = await form();
+    await act(async () => business.current.set({ name: 'Another' }));
+    forgetTyped();
+    expect((await form(SET_UP)).current.typed.name).toBe('Quillfern Nursery');
+    expect((await form()).current.isChanged).toBe(false);
+    await act(async () => setUp.current.drop());
   });
 });

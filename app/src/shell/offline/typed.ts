@@ -26,8 +26,14 @@ const write = (place: string, texts: Texts): void => {
   keep(PLACES, JSON.stringify(isEmpty ? others : { ...others, [place]: texts }));
 };
 
+/** The form in which a house begins: nobody is signed in yet, so that it is nobody's to forget. */
+export const SET_UP = 'set-up';
+
 /** Nobody is signed in any more: nothing that they typed stays on this device. */
-export const forgetTyped = (): void => keep(PLACES, '');
+export const forgetTyped = (): void => {
+  const setUp = readAll()[SET_UP];
+  keep(PLACES, setUp ? JSON.stringify({ [SET_UP]: setUp }) : '');
+};
 
 /**
  * What somebody types into a form: what is saved, with what they changed of it and have not saved yet. That stays on this

@@ -23,13 +23,14 @@ const readyNames = Object.keys(readyColours) as ReadyColours[];
 
 /** One of the sets of colours that are ready. */
 const ReadySet = (props: {
+  name: ReadyColours;
   at: number;
   /** -1: the colours are of no set. */
   chosenAt: number;
   choose: (name: ReadyColours) => void;
 }) => {
   const theme = useTheme();
-  const name = readyNames[props.at] ?? 'dusk';
+  const { name } = props;
   const { ground, accent } = readyColours[name];
   const isChosen = props.at === props.chosenAt;
   const choose = (): void => props.choose(name);
@@ -134,6 +135,7 @@ export const LookPart = ({ dress, set, problemAt, look: show }: Editing) => {
           {readyNames.map((name, at) => (
             <ReadySet
               key={name}
+              name={name}
               at={at}
               chosenAt={readyAt}
               choose={(next) => change(readyColours[next])}

@@ -8,7 +8,7 @@ import { Field } from '../../../kit/fields/field';
 import { Problem } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
-import { useTyped } from '../../../shell/offline/typed';
+import { SET_UP, useTyped } from '../../../shell/offline/typed';
 import { takeSecret } from '../../../shell/session/device';
 import { ApiError } from '../../../shell/session/refused';
 import { dropBefore, typedBefore } from '../../../shell/start/before';
@@ -108,7 +108,7 @@ export const SetUp = () => {
   const [code, setCode] = useState(takeSecret);
   // The walk that follows shows it, for whoever is elsewhere.
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const { typed, set, drop } = useTyped('set-up', { business: '', name: '', email: '' });
+  const { typed, set, drop } = useTyped(SET_UP, { business: '', name: '', email: '' });
   const { business, name, email } = typed;
   const [password, setPassword] = useState('');
   const { mutate, error, isPending } = useSetUp();

@@ -9,14 +9,13 @@ import { words } from '../words';
 
 /** What can be done with all that is selected: with those in the line, and with those that were put out of it. */
 export const SelectedBar = (props: {
-  selected: readonly Row[];
+  inLine: readonly Row[];
+  aside: readonly Row[];
   deeds: RowDeeds;
   end: () => void;
 }) => {
   const theme = useTheme();
-  const { selected, deeds } = props;
-  const inLine = selected.filter(({ state }) => state.aside === null);
-  const aside = selected.filter(({ state }) => state.aside !== null);
+  const { inLine, aside, deeds } = props;
   return (
     <View
       role="toolbar"
@@ -27,7 +26,7 @@ export const SelectedBar = (props: {
         <X size={24} color={theme.ink} aria-hidden />
       </GlyphButton>
       <Text kind="label" role="status" style={styles.grow}>
-        {words().selected.count(selected.length)}
+        {words().selected.count(inLine.length + aside.length)}
       </Text>
       {inLine.length > 0 ? (
         <>

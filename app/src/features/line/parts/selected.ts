@@ -35,10 +35,15 @@ export const useSelected = (rows: readonly Row[]) => {
     () => rows.filter(({ id, group }) => chosen?.get(id) === group),
     [rows, chosen],
   );
+  /** What can be done differs: those that wait or were answered, and those that were put out of the line. */
+  const inLine = selected.filter(({ state }) => state.aside === null);
+  const aside = selected.filter(({ state }) => state.aside !== null);
   return {
     isSelecting: chosen !== null,
     isSelected: ({ id, group }: Row): boolean => chosen?.get(id) === group,
     selected,
+    inLine,
+    aside,
     toggle,
     toggleAll,
     end,

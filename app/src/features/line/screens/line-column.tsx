@@ -143,7 +143,8 @@ export const LineColumn = ({
   useWhenIdle(isHere, prepare);
 
   const rows = items.flatMap((item) => (item.is === 'row' ? [item.row] : []));
-  const { isSelecting, isSelected, selected, toggle, toggleAll, end } = useSelected(rows);
+  const { isSelecting, isSelected, selected, inLine, aside, toggle, toggleAll, end } =
+    useSelected(rows);
   ended.current = end;
   /** The row that the keyboard is at, or the one that is open. */
   const rowAtKeyboard = (): Row | undefined => {
@@ -155,8 +156,6 @@ export const LineColumn = ({
     if (row) toggle(row);
   };
   useKeys({ x: selectAt });
-  const inLine = selected.filter(({ state }) => state.aside === null);
-  const aside = selected.filter(({ state }) => state.aside !== null);
   const keysOfSelected: Keys = {
     e: () => inLine.length > 0 && deeds.wrapUpAll(inLine),
     b: () => inLine.length > 0 && deeds.putByAll(inLine),
@@ -241,7 +240,7 @@ export const LineColumn = ({
           }}
         />
       </View>
-      {isSelecting ? <SelectedBar selected={selected} deeds={deeds} end={end} /> : null}
+      {isSelecting ? <SelectedBar inLine={inLine} aside={aside} deeds={deeds} end={end} /> : null}
       {sheet}
     </View>
   );
