@@ -1,4 +1,5 @@
 import type { Card, Cards } from '@porch/core/cards';
+import { facts } from '@porch/street/site/facts';
 
 const card = (id: string, question: string, answer: string, change: Partial<Card> = {}): Card => ({
   id: `asked-${id}`,
@@ -20,17 +21,17 @@ export const askedOften: Cards = {
     card(
       'hours',
       'When are you open?',
-      'Monday to Friday from eight to half past six, Saturdays until five, Sundays from ten to four. We are shut from 24 December to 1 January.',
+      `${facts.shopInWords}. We are shut ${facts.winterBreakInWords}.`,
     ),
-    card('delivery', 'Do you deliver?', 'Within ten miles of Larkhope, on Tuesdays and Fridays.', {
+    card('delivery', 'Do you deliver?', `Within ${facts.delivery.miles} miles of Larkhope, on ${facts.delivery.days}.`, {
       link: 'https://quillfern.example/delivery',
       leads: { to: 'cards', ids: ['asked-delivery-cost', 'asked-delivery-far'] },
     }),
-    card('delivery-cost', 'What does delivery cost?', '£4.50; from £60 it is free.'),
+    card('delivery-cost', 'What does delivery cost?', `£${facts.delivery.cost}; from £${facts.delivery.freeFrom} it is free.`),
     card(
       'delivery-far',
       'I live further away',
-      'Small plants go by post to anywhere on the mainland. Where would it be for?',
+      `Plants up to ${facts.post.centimetres} cm go by post, on ${facts.post.day}. Where would it be for?`,
       {
         leads: {
           to: 'ask',
@@ -52,7 +53,7 @@ export const askedOften: Cards = {
     card(
       'repotting',
       'What does repotting cost?',
-      'Up to 40 cm £8, up to a metre £15, taller ones from £25; the soil is included, the pot is not.',
+      `Up to 40 cm £${facts.repotting.small}, up to a metre £${facts.repotting.metre}, taller ones from £${facts.repotting.tall}; the soil is included, the pot is not.`,
     ),
     card('order', 'Something about my order', 'Ines looks it up for you. Which order is it?', {
       leads: { to: 'pass', memberId: orders },
@@ -60,7 +61,7 @@ export const askedOften: Cards = {
     card(
       'parking',
       'Where can I park?',
-      'There are six spaces in our yard behind the glasshouse: turn in at the blue gate on Mill Lane.',
+      `There are ${facts.parkingSpaces} spaces in our yard behind the glasshouse: turn in at the blue gate on Mill Lane.`,
     ),
     card(
       'pets',
@@ -70,12 +71,12 @@ export const askedOften: Cards = {
     card(
       'gift',
       'Do you have vouchers?',
-      'We do, for any sum from £10, on paper or by email, and they do not run out.',
+      `We do, for any sum from £${facts.voucherFrom}, on paper or by email, and they do not run out.`,
     ),
     card(
       'holiday',
       'Who waters while I am away?',
-      '# Two weeks without you\n1. Water well the evening before.\n2. Move everything out of the sun.\n3. Stand small pots in a tray with wet gravel.\n\nFor longer, bring them to us: £1 a pot and week.',
+      `# Two weeks without you\n1. Water well the evening before.\n2. Move everything out of the sun.\n3. Stand small pots in a tray with wet gravel.\n\nFor longer, bring them to us: £${facts.plantHoliday} a pot and week.`,
     ),
   ],
   first: [

@@ -14,6 +14,7 @@ import { hashSecret } from '@porch/server/security/tokens';
 import { createServices, type Services } from '@porch/server/services';
 import { toSettings } from '@porch/server/settings';
 import { createStore, openDatabase, type Store } from '@porch/server/store/index';
+import { facts } from '@porch/street/site/facts';
 import { sitePages } from '@porch/street/site/page';
 import { taps } from './asked';
 import { demoDoors } from './dresses';
@@ -277,19 +278,27 @@ const plansFor = (now: number): Plan[] => {
 
 /** The nursery's week; its holidays are England's, and it is shut over the turn of the year. */
 const openInWeek = async (services: Services, now: number): Promise<void> => {
-  const span = (from: number, to: number) => [{ from: from * 60, to: to * 60 }];
-  const workday = span(8, 18.5);
+  const span = ({ from, to }: { from: number; to: number }) => [{ from: from * 60, to: to * 60 }];
+  const { shop, bench, winterBreak } = facts;
+  const workday = span(shop.weekdays);
   const year = new Date(now).getUTCFullYear();
   await services.hours.set({
-    week: [workday, workday, workday, workday, workday, span(8, 17), span(10, 16)],
+    week: [workday, workday, workday, workday, workday, span(shop.saturday), span(shop.sunday)],
     holidays: { country: 'GB', region: 'ENG', others: 'closed', choices: {} },
-    spells: [{ from: `${year}-12-24`, to: `${year + 1}-01-02`, spans: [], why: 'Winter break' }],
+    spells: [
+      {
+        from: `${year}-${winterBreak.from}`,
+        to: `${year + 1}-${winterBreak.to}`,
+        spans: [],
+        why: 'Winter break',
+      },
+    ],
   });
-  // The bench begins early, and rests at the end of the week.
-  const [, bench] = demoDoors;
-  if (bench) {
-    const early = span(6, 14);
-    services.hours.setDoor(bench.id, [early, early, early, early, early, [], []]);
+  // The bench rests on Sundays and Mondays.
+  const [, benchDoor] = demoDoors;
+  if (benchDoor) {
+    const day = span(bench);
+    services.hours.setDoor(benchDoor.id, [[], day, day, day, day, day, []]);
   }
 };
 

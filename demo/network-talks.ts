@@ -1,4 +1,5 @@
 import type { SetAside } from '@porch/core/conversation';
+import { facts } from '@porch/street/site/facts';
 
 /** What was said by other networks: by whom, how long ago, and what; a line of ours begins with "> ". */
 export interface NetworkTalk {
@@ -38,7 +39,7 @@ export const networkTalks: readonly NetworkTalk[] = [
     hoursAgo: 200,
     lines: [
       'Do you deliver to Upper Larkhope?',
-      '> We do, on Tuesdays and Fridays. It is free from 40 pounds.',
+      `> We do, on ${facts.delivery.days}. It is free from £${facts.delivery.freeFrom}.`,
       'Perfect, then I take the two ferns',
       '> They are on the van on Friday.',
     ],
@@ -58,7 +59,7 @@ export const networkTalks: readonly NetworkTalk[] = [
     hoursAgo: 52,
     lines: [
       'Is the bench open on Thursday?',
-      '> Yes, from ten to four. Bring the pot that you like.',
+      `> Yes, ${facts.benchInWords}. Bring the pot that you like.`,
       'Thanks, see you then',
     ],
     isDone: true,
@@ -125,7 +126,7 @@ export const networkTalks: readonly NetworkTalk[] = [
     hoursAgo: 26,
     lines: [
       'Are you open on St Andrew’s Day?',
-      '> We are, from ten to four.',
+      '> We are, as on any other day.',
       'Lovely, I bring the trolley',
     ],
     isDone: true,

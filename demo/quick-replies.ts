@@ -1,3 +1,5 @@
+import { facts } from '@porch/street/site/facts';
+
 /** What Maren has written to be given again. */
 export const quickReplies: readonly {
   title: string;
@@ -12,14 +14,14 @@ export const quickReplies: readonly {
   {
     title: 'When we are open',
     code: 'hours',
-    text: 'Hi {first name|there}, we are open Tuesday to Saturday from nine to half past five, and on Sundays from ten to four. The next time is {next opening}.',
+    text: `Hi {first name|there}, we are open ${facts.shopInWords}. The next time is {next opening}.`,
     group: 'Shop',
     usedCount: 41,
   },
   {
     title: 'Where to park',
     code: 'parking',
-    text: 'There are six spaces in our own yard, behind the glasshouse: turn in at the blue gate on Mill Lane. They are free while you are with us.',
+    text: `There are ${facts.parkingSpaces} spaces in our own yard, behind the glasshouse: turn in at the blue gate on Mill Lane. They are free while you are with us.`,
     group: 'Shop',
     shelf: ['glasshouse'],
     usedCount: 17,
@@ -27,7 +29,7 @@ export const quickReplies: readonly {
   {
     title: 'How far we deliver',
     code: 'delivery',
-    text: 'We deliver within ten miles of Larkhope, on Tuesdays and Fridays, for £4.50; from £60 it is free. Which postcode would it be for, {first name|please}?',
+    text: `We deliver within ${facts.delivery.miles} miles of Larkhope, on ${facts.delivery.days}, for £${facts.delivery.cost}; from £${facts.delivery.freeFrom} it is free. Which postcode would it be for, {first name|please}?`,
     group: 'Delivery',
     usedCount: 33,
   },
@@ -55,7 +57,7 @@ export const quickReplies: readonly {
   {
     title: 'Bring it to the bench',
     code: 'bench',
-    text: 'Bring it along, pot and all: Tobias is at the repotting bench from ten to four, except Mondays. It takes a quarter of an hour and costs £6 with the soil.',
+    text: `Bring it along, pot and all: Tobias is at the repotting bench ${facts.benchInWords}. It takes a quarter of an hour and costs £${facts.repotting.small} up to 40 cm, with the soil.`,
     group: 'Care',
     usedCount: 19,
   },

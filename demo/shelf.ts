@@ -1,5 +1,6 @@
 import { timeOnDay } from '@porch/core/hours';
 import { newThing, type ShelfThing } from '@porch/core/shelf';
+import { facts } from '@porch/street/site/facts';
 
 /** Something on the demo's shelf: by what threads call it, which drawn plant is its picture, and what it is. */
 export interface DemoThing {
@@ -38,7 +39,7 @@ export const demoThings = (now: number): readonly DemoThing[] => {
   return [
     item('monstera', 1, {
       name: 'Variegated monstera, 60 cm',
-      price: '65.00',
+      price: `${facts.monstera.withPot}.00`,
       stock: 'in',
       sku: 'QF-MON-60',
       text: 'From our own cuttings, with its pot.',
@@ -58,7 +59,7 @@ export const demoThings = (now: number): readonly DemoThing[] => {
     }),
     item('staghorn-kit', 4, {
       name: 'Kit for a staghorn fern on wood',
-      price: '18.00',
+      price: `${facts.staghornKit}.00`,
       stock: 'in',
       sku: 'QF-KIT-2',
       text: 'A board, sphagnum moss and fishing line.',
@@ -84,9 +85,9 @@ export const demoThings = (now: number): readonly DemoThing[] => {
     other('glasshouse', null, 'place', {
       name: 'The glasshouse in Larkhope',
       address: 'Mill Lane 3, Larkhope',
-      hours: 'Tue–Sat 9–17:30, Sun 10–16',
+      hours: facts.shopInShort,
       link: 'https://maps.example/quillfern',
-      text: 'Turn in at the blue gate. Six spaces in our own yard.',
+      text: `Turn in at the blue gate. ${facts.parkingSpaces} spaces in our own yard.`,
     }),
     other('winter-water', null, 'page', {
       name: 'How to water in winter',

@@ -1,3 +1,7 @@
+import { facts } from '@porch/street/site/facts';
+
+const { delivery, monstera, parkingSpaces, plantHoliday, post, repotting, staghornKit } = facts;
+
 /**
  * What was said, thread by thread: lines that begin with `>` are ours, and with `[shelf X]` something of the shelf
  * goes with them; `[picture]` sends one, and `[goes to X]` is a step on the website's path.
@@ -5,7 +9,7 @@
 export const threads: readonly (readonly string[])[] = [
   [
     'Hello, is the big variegated monstera from the window still for sale?',
-    '> [shelf monstera] It is. 65 with the pot, 58 without. Shall I put your name on it?',
+    `> [shelf monstera] It is. £${monstera.withPot} with the pot, £${monstera.without} without. Shall I put your name on it?`,
     'With the pot please! I come by on Saturday.',
     '> Done. It stands behind the counter from Friday.',
   ],
@@ -16,10 +20,10 @@ export const threads: readonly (readonly string[])[] = [
     '> That is it, I think. Two metres away and a saucer of wet gravel under it. Give it two weeks.',
     'Moved it just now. Thank you so much.',
   ],
-  ['Do you deliver to Netherby?', '> We do, on Tuesdays and Fridays. 4.50, free from 40.'],
+  ['Do you deliver to Netherby?', `> We do, on ${delivery.days}. £${delivery.cost}, free from £${delivery.freeFrom}.`],
   [
     'Can I bring a fiddle leaf fig in for repotting? It is about 1.80 tall.',
-    '> You can. For that height it is 22 with soil. Thursday morning is quiet.',
+    `> You can. For that height repotting is £${repotting.tall} with soil. Thursday morning is quiet.`,
     'Thursday at ten?',
     '> Ten is good. Bring the pot you want it in, or choose one here.',
   ],
@@ -55,7 +59,7 @@ export const threads: readonly (readonly string[])[] = [
     'That is half my wish list gone',
     '> We have a shelf with a cat on it. Everything there is safe.',
   ],
-  ['Are you open on Boxing Day?', '> No, we are back on the 28th at nine.'],
+  ['Are you open on Boxing Day?', `> No, we are shut ${facts.winterBreakInWords}.`],
   [
     'The palm arrived with a broken frond.\n[picture]',
     '> Oh no. Cut it at the base, it will not mind. And I take 8 off your order, it is on its way back to your card.',
@@ -67,7 +71,7 @@ export const threads: readonly (readonly string[])[] = [
   ],
   [
     'What do I need to mount a staghorn fern on wood?',
-    '> [shelf staghorn-kit] A board, sphagnum moss, fishing line and patience. We sell a kit for 18, or we do it with you on the bench.',
+    `> [shelf staghorn-kit] A board, sphagnum moss, fishing line and patience. We sell a kit for £${staghornKit}, or we do it with you on the bench.`,
   ],
   [
     'Good morning, do you do office plants with care? About 20 pots.',
@@ -136,13 +140,13 @@ export const threads: readonly (readonly string[])[] = [
   ],
   [
     'Do you ship to the islands?',
-    '> Only plants up to 40 cm, by post, on Mondays so that they do not sit over the weekend.',
+    `> Plants up to ${post.centimetres} cm, by post, on ${post.day} so that they do not sit over the weekend.`,
   ],
   [
     'The voucher VERDE10 does not work',
     '> That one ended in October. But you asked nicely: the next one is HELLO10, until Sunday.',
   ],
-  ['Do you repot orchids too?', '> We do, 9 with bark. Not while they flower, though.'],
+  ['Do you repot orchids too?', `> We do, repotting is £${repotting.small} with bark. Not while they flower, though.`],
   [
     'Will an olive tree live through the winter outside here?',
     '> Against a south wall with fleece, usually. In a pot on a windy balcony, not. Where would it stand?',
@@ -156,7 +160,7 @@ export const threads: readonly (readonly string[])[] = [
   ],
   [
     'Could somebody water my plants while I am away? Two weeks in August.',
-    '> We have a plant holiday: they come to us. 15 for up to six pots.',
+    `> We have a plant holiday: they come to us. £${plantHoliday} a pot and week.`,
   ],
   [
     'Can I return a ceramic pot? It is too small after all.',
@@ -172,7 +176,7 @@ export const threads: readonly (readonly string[])[] = [
   ],
   [
     'Is there parking at the nursery?',
-    '> Four places in the yard, and the lane behind it after ten.',
+    `> ${parkingSpaces} spaces in the yard, and the lane behind it after ten.`,
   ],
   [
     'Do you have a job going on Saturdays?',

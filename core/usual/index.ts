@@ -19,12 +19,31 @@ export const median = (numbers: readonly number[]): number => {
   return sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] ?? Number.NaN) + upper) / 2;
 };
 
+const inPlain = (ms: number): number | null => {
+  const minutes = ms / MINUTE_MS;
+  return plain.find((length) => minutes <= length) ?? null;
+};
+
 /**
  * How long an answer usually takes, in minutes, rounded up to a length that people say; null where there are too few
  * answers to tell, or where it takes longer than anybody would want to read.
  */
 export const usualMinutes = (tookMs: readonly number[]): number | null => {
   if (tookMs.length < USUAL_FROM_ANSWERS) return null;
-  const minutes = median(tookMs) / MINUTE_MS;
-  return plain.find((length) => minutes <= length) ?? null;
+  return inPlain(median(tookMs));
+};
+
+/** Fewer who wait say nothing of how long an answer takes today: one of them may be forgotten. */
+export const WAITING_FROM = 3;
+
+/**
+ * What somebody who writes now may be told, in minutes: what is usual, and never less than half of those who wait now
+ * have waited already. Null where it is not told.
+ *
+ * @param waitedMs how long each of those who wait has waited, in open time
+ */
+export const toldMinutes = (usual: number | null, waitedMs: readonly number[]): number | null => {
+  if (usual === null || waitedMs.length < WAITING_FROM) return usual;
+  const today = inPlain(median(waitedMs));
+  return today && Math.max(usual, today);
 };

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { median as reference } from 'simple-statistics';
-import { median, USUAL_FROM_ANSWERS, usualMinutes } from '.';
+import { median, toldMinutes, USUAL_FROM_ANSWERS, usualMinutes, WAITING_FROM } from '.';
 
 const minute = 60_000;
 const times = (length: number, ms: number): number[] => Array.from({ length }, () => ms);
@@ -34,5 +34,14 @@ describe('the usual time to answer', () => {
 
   it('is not moved by a single answer that took a week', () => {
     expect(usualMinutes([...times(10, 2 * minute), 7 * 24 * 60 * minute])).toBe(2);
+  });
+
+  it('is never told as less than those who wait now have waited already', () => {
+    expect(toldMinutes(5, times(7, 62 * minute))).toBe(120);
+    expect(toldMinutes(5, times(7, 2 * minute))).toBe(5);
+    expect(toldMinutes(5, [minute, minute, 50 * minute])).toBe(5);
+    expect(toldMinutes(5, times(WAITING_FROM - 1, 62 * minute))).toBe(5);
+    expect(toldMinutes(5, times(WAITING_FROM, 100 * 24 * 60 * minute))).toBeNull();
+    expect(toldMinutes(null, times(7, 2 * minute))).toBeNull();
   });
 });

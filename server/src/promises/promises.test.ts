@@ -96,6 +96,20 @@ describe('what is promised', () => {
     expect(house.store.answerTimes.since(0)).toEqual([]);
   });
 
+  it('tells nobody of five minutes while others wait for hours', async () => {
+    const { door, cookie } = await setUp(house);
+    for (let nth = 0; nth < 10; nth += 1) house.store.answerTimes.add(door.id, house.clock.now(), 0);
+    for (const nth of [1, 2, 3]) await (await visit(house, door.publicId, `wren-${nth}`)).say('?');
+    house.clock.advance(61_000);
+    expect((await visit(house, door.publicId, 'soon')).welcome.usual).toBe(2);
+    house.clock.advance(3 * hour);
+    expect((await visit(house, door.publicId, 'late')).welcome.usual).toBe(240);
+    expect(house.services.promises.shown()).toMatchObject({ usualMinutes: 1 });
+    for (const { id } of waiting()) await say(cookie, id);
+    house.clock.advance(61_000);
+    expect((await visit(house, door.publicId, 'then')).welcome.usual).toBe(1);
+  });
+
   it('counts open time only in how long an answer took', async () => {
     const { door, cookie } = await setUp(house);
     await keepHours(cookie);

@@ -1,6 +1,6 @@
 import type { PromisesShown } from '@porch/contract/promises';
 import { type Promises, plainPromises } from '@porch/core/promises';
-import { USUAL_OVER_MS, usualMinutes } from '@porch/core/usual';
+import { toldMinutes, USUAL_OVER_MS, usualMinutes } from '@porch/core/usual';
 import type { Clock } from '../clock';
 import { lastDoorOf } from '../doors/called';
 import type { HoursOf } from '../hours/hours';
@@ -11,6 +11,9 @@ import type { Store } from '../store';
 /** So long what is usual is taken from what was reckoned. */
 const USUAL_KEPT_MS = 60_000;
 
+/** More of those who wait tell nothing new of how long it takes today. */
+const WAITING_LOOKED_AT = 50;
+
 /** What is promised to whoever writes, and how long answers take. */
 export const createPromises = (services: {
   store: Store;
@@ -19,17 +22,26 @@ export const createPromises = (services: {
   opening: HoursOf['opening'];
 }) => {
   const { store, clock, change, opening } = services;
-  let known: { at: number; minutes: number | null } | null = null;
+  let known: { at: number; minutes: number | null; told: number | null } | null = null;
 
   const promises = (): Promises => ({ ...plainPromises, ...store.promises.settings() });
 
-  const usual = (): number | null => {
+  /** How long those who wait have waited, in open time. */
+  const waited = (): number[] =>
+    store.conversations.page('waiting', null, WAITING_LOOKED_AT).flatMap((waiting) => {
+      const { waitingSince } = waiting.state;
+      if (waitingSince === null) return [];
+      const doorId = lastDoorOf(store, waiting)?.id ?? '';
+      return [opening(doorId).openMsBetween(waitingSince, clock.now())];
+    });
+
+  const usual = () => {
     const now = clock.steady();
     if (!known || now - known.at >= USUAL_KEPT_MS) {
-      const took = store.answerTimes.since(clock.now() - USUAL_OVER_MS);
-      known = { at: now, minutes: usualMinutes(took) };
+      const minutes = usualMinutes(store.answerTimes.since(clock.now() - USUAL_OVER_MS));
+      known = { at: now, minutes, told: minutes && toldMinutes(minutes, waited()) };
     }
-    return known.minutes;
+    return known;
   };
 
   /** Somebody who waited has their first answer: how much open time that took is kept. */
@@ -48,10 +60,10 @@ export const createPromises = (services: {
     now: promises,
     follow,
     /** How long an answer usually takes, in minutes, for visitors to read; null: it is not told. */
-    told: (): number | null => (promises().showsUsual ? usual() : null),
+    told: (): number | null => (promises().showsUsual ? usual().told : null),
     shown: (): PromisesShown => ({
       promises: promises(),
-      usualMinutes: usual(),
+      usualMinutes: usual().minutes,
       answers: store.answerTimes.since(clock.now() - USUAL_OVER_MS).length,
     }),
     set: (next: Promises): void => change(() => store.promises.setSettings(next)),

@@ -1,3 +1,5 @@
+import { facts } from './facts';
+
 /** The pages of Quillfern Nursery's made-up website. */
 export interface SitePage {
   path: string;
@@ -13,13 +15,14 @@ export const sitePages: readonly SitePage[] = [
     lead: 'Houseplants, grown slowly, in Larkhope since 2009.',
     body: [
       'Half of what stands in our glasshouse was grown in it. The rest comes from two growers within an hour of here, on a lorry that knows the way.',
-      'Come and look: Mill Lane 3, Larkhope. Or ask us anything, at the corner of this page.',
+      `Come and look: Mill Lane 3, Larkhope, ${facts.shopInWords}.`,
+      'Or ask us anything, at the corner of this page.',
     ],
   },
   {
     path: '/monstera-deliciosa',
     title: 'Monstera deliciosa',
-    lead: '65 with the pot, 58 without. Each plant is its own; we send you a picture before you pay.',
+    lead: `£${facts.monstera.withPot} with the pot, £${facts.monstera.without} without. Each plant is its own; we send you a picture before you pay.`,
     body: [
       'Bright shade, a pole to climb, and water when the top of the soil is dry to the second knuckle.',
       'Not for cats that chew.',
@@ -30,14 +33,17 @@ export const sitePages: readonly SitePage[] = [
     title: 'Repotting bench',
     lead: 'Bring the plant; leave with a plant that has room.',
     body: [
-      'Tobias is at the bench from Tuesday to Saturday. Up to 40 cm: 9. Up to 1 m: 15. Above: 22, soil included.',
+      `Tobias is at the bench ${facts.benchInWords}.`,
+      `Repotting up to 40 cm: £${facts.repotting.small}. Up to a metre: £${facts.repotting.metre}. Taller: from £${facts.repotting.tall}. The soil is included, the pot is not.`,
     ],
   },
   {
     path: '/delivery',
     title: 'Delivery',
-    lead: 'Tuesdays and Fridays, within 15 miles of Larkhope.',
-    body: ['4.50, free from 40. Small plants also go by post, on Mondays.'],
+    lead: `${facts.delivery.days}, within ${facts.delivery.miles} miles of Larkhope.`,
+    body: [
+      `£${facts.delivery.cost}, free from £${facts.delivery.freeFrom}. Plants up to ${facts.post.centimetres} cm also go by post, on ${facts.post.day}.`,
+    ],
   },
 ];
 
