@@ -23,11 +23,20 @@ export const askedOften: Cards = {
       'When are you open?',
       `${facts.shopInWords}. We are shut ${facts.winterBreakInWords}.`,
     ),
-    card('delivery', 'Do you deliver?', `Within ${facts.delivery.miles} miles of Larkhope, on ${facts.delivery.days}.`, {
-      link: 'https://quillfern.example/delivery',
-      leads: { to: 'cards', ids: ['asked-delivery-cost', 'asked-delivery-far'] },
-    }),
-    card('delivery-cost', 'What does delivery cost?', `£${facts.delivery.cost}; from £${facts.delivery.freeFrom} it is free.`),
+    card(
+      'delivery',
+      'Do you deliver?',
+      `Within ${facts.delivery.miles} miles of Larkhope, on ${facts.delivery.days}.`,
+      {
+        link: 'https://quillfern.example/delivery',
+        leads: { to: 'cards', ids: ['asked-delivery-cost', 'asked-delivery-far'] },
+      },
+    ),
+    card(
+      'delivery-cost',
+      'What does delivery cost?',
+      `£${facts.delivery.cost}; from £${facts.delivery.freeFrom} it is free.`,
+    ),
     card(
       'delivery-far',
       'I live further away',

@@ -23,9 +23,14 @@ const said: readonly (readonly [where: string, text: string])[] = [
   ),
   ...demoThings(now).map(
     ({ thing }) =>
-      [`shelf ${thing.name}`, `${thing.name} ${thing.text} ${thing.hours} £${thing.price}`] as const,
+      [
+        `shelf ${thing.name}`,
+        `${thing.name} ${thing.text} ${thing.hours} £${thing.price}`,
+      ] as const,
   ),
-  ...sitePages.map(({ title, lead, body }) => [`page ${title}`, [lead, ...body].join(' ')] as const),
+  ...sitePages.map(
+    ({ title, lead, body }) => [`page ${title}`, [lead, ...body].join(' ')] as const,
+  ),
   ...demoGreetings.map(({ greeting }) => [`greeting ${greeting.id}`, greeting.text] as const),
 ];
 
@@ -73,13 +78,7 @@ describe('what Quillfern says of itself', () => {
       3,
       ['Monday to Friday', 'Mon–Fri'],
     ],
-    [
-      'the days of the bench',
-      /(\w+day to \w+day)/g,
-      /bench/i,
-      3,
-      ['Tuesday to Saturday'],
-    ],
+    ['the days of the bench', /(\w+day to \w+day)/g, /bench/i, 3, ['Tuesday to Saturday']],
     ['until when it is shut in winter', /shut (from [^.]+)\./g, /./, 2, [facts.winterBreakInWords]],
     ['how tall a plant goes by post', /(\d+) cm/g, /by post/, 3, [`${facts.post.centimetres}`]],
   ])('agrees everywhere on %s', (_what, claim, about, least, right) => {

@@ -20,7 +20,10 @@ export const threads: readonly (readonly string[])[] = [
     '> That is it, I think. Two metres away and a saucer of wet gravel under it. Give it two weeks.',
     'Moved it just now. Thank you so much.',
   ],
-  ['Do you deliver to Netherby?', `> We do, on ${delivery.days}. £${delivery.cost}, free from £${delivery.freeFrom}.`],
+  [
+    'Do you deliver to Netherby?',
+    `> We do, on ${delivery.days}. £${delivery.cost}, free from £${delivery.freeFrom}.`,
+  ],
   [
     'Can I bring a fiddle leaf fig in for repotting? It is about 1.80 tall.',
     `> You can. For that height repotting is £${repotting.tall} with soil. Thursday morning is quiet.`,
@@ -146,7 +149,10 @@ export const threads: readonly (readonly string[])[] = [
     'The voucher VERDE10 does not work',
     '> That one ended in October. But you asked nicely: the next one is HELLO10, until Sunday.',
   ],
-  ['Do you repot orchids too?', `> We do, repotting is £${repotting.small} with bark. Not while they flower, though.`],
+  [
+    'Do you repot orchids too?',
+    `> We do, repotting is £${repotting.small} with bark. Not while they flower, though.`,
+  ],
   [
     'Will an olive tree live through the winter outside here?',
     '> Against a south wall with fleece, usually. In a pot on a windy balcony, not. Where would it stand?',

@@ -5,6 +5,7 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { writeDeveloperPages } from './developer-pages.mjs';
 import { makeIcons } from './make-icons.mjs';
 
 const fonts = ['bricolage-grotesque', 'atkinson-hyperlegible-next'];
@@ -23,6 +24,8 @@ execFileSync('npx', ['expo', 'export', '--platform', 'web'], {
   stdio: ['ignore', 'ignore', 'inherit'],
   env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
 });
+
+writeDeveloperPages('app/dist/developers');
 
 const hashOf = (text) => createHash('sha256').update(text).digest('hex').slice(0, 12);
 

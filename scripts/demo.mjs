@@ -83,6 +83,7 @@ try {
     // The street's push service is on this machine; no other address on it may be sent to.
     PUSH_NEAR: street,
     DEMO_WORLD_NEAR: street,
+    WITH_STREET: '1',
     NETWORKS_NEAR: [street, process.env.NETWORKS_NEAR].filter(Boolean).join(),
     MAIL_PORT: mailPort,
   });

@@ -127,8 +127,8 @@ const parts = [
   },
   {
     name: 'app',
-    of: ['core', 'contract', 'client', 'app'],
-    with: ['scripts/build-app.mjs'],
+    of: ['core', 'contract', 'client', 'app', 'docs/developers', 'docs/doors', 'docs/examples'],
+    with: ['scripts/build-app.mjs', 'scripts/developer-pages.mjs'],
     out: ['app/dist/index.html'],
   },
 ];

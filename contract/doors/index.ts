@@ -227,6 +227,8 @@ export const NetworkKindSchema = z.object({
   kind: z.string(),
   plate: PlateSchema,
   fields: z.array(NetworkFieldSchema),
+  /** Its network is made up, and stands on the simulated street only. */
+  isOnStreet: z.boolean(),
 });
 export type NetworkKind = z.infer<typeof NetworkKindSchema>;
 

@@ -27,6 +27,34 @@ export const OrderSaidSchema = z.object({
   link: z.string(),
 });
 
+/** An order as the business keeps it. */
+export const OrderSchema = OrderSaidSchema.extend({ email: z.string(), phone: z.string() });
+
+/** One as somebody of the team types it; what it may be is looked at where it is saved. */
+const OrderTypedSchema = z.object({
+  number: z.string().max(200),
+  email: z.string().max(1_000),
+  phone: z.string().max(200),
+  state: z.string().max(1_000),
+  expectedOn: z.string().max(200),
+  link: z.string().max(2_000),
+});
+export type OrderTyped = z.infer<typeof OrderTypedSchema>;
+
+/** `before`: the order as it was when somebody began to change it; null where it is new. */
+export const OrderChangeSchema = z.object({
+  before: OrderTypedSchema.nullable(),
+  order: OrderTypedSchema,
+});
+export type OrderChange = z.infer<typeof OrderChangeSchema>;
+
+/** Orders as they are shown, and how it goes on after them; null: it does not. */
+export const OrderPageSchema = z.object({
+  orders: z.array(OrderSchema),
+  next: z.string().nullable(),
+});
+export type OrderPage = z.infer<typeof OrderPageSchema>;
+
 /** What became of a table of orders. */
 export const OrdersTakenSchema = takenSchema(orderRefusals);
 export type OrdersTaken = z.infer<typeof OrdersTakenSchema>;

@@ -100,6 +100,7 @@ export class Porch {
       CLOCK: 'by-hand',
       CLOCK_START: String(this.now),
       PUSH_NEAR: `http://127.0.0.1:${this.streetPort}`,
+      WITH_STREET: '1',
       NETWORKS_NEAR: `http://127.0.0.1:${this.streetPort}`,
       DEMO_WORLD_NEAR: `http://127.0.0.1:${this.streetPort}`,
       MAIL_PORT: String(this.streetPort + OWN_MAIL),

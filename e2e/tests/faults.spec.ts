@@ -465,6 +465,12 @@ test('whoever sends after their session has ended is asked to sign in, and it go
   const { panel, say } = await visitorPhone(browser, porch);
   await say('Are you there?');
   await openVisitor(phone, 'Are you there?');
+  // Nothing else that is asked meanwhile is to find it out first.
+  let isSent = false;
+  await phone.route('**/api/**', (route) => {
+    isSent ||= route.request().method() === 'POST';
+    return isSent ? route.continue() : route.abort();
+  });
   await phone.context().clearCookies();
   await answer(phone, 'I am');
   await expect(phone.getByRole('heading', { name: 'Sign in' })).toBeVisible();

@@ -303,6 +303,7 @@ export const createServices = (
   const orders = createOrders({
     store,
     clock,
+    change,
     shop,
     tries: {
       visitor: limits.orderTries,
@@ -399,16 +400,17 @@ export const createServices = (
       mailDoor({ ...parts, store, change, mailSettings, replyAddresses, origin }),
       ...[
         textDoor,
+        phoneDoor,
+        xmppDoor,
+        bridgeDoor,
         pigeonpostDoor,
         waveletDoor,
         tintypeDoor,
         townfinderDoor,
-        phoneDoor,
-        xmppDoor,
-        bridgeDoor,
       ].map((door) => door(parts)),
       ...doorKinds,
     ],
+    withStreet: settings.withStreet,
   });
   const failing = createFailing({ store, clock, write });
   const windows = createWindows({ store, clock, persons, ringing, windowOf });

@@ -38,6 +38,8 @@ const SettingsSchema = z.object({
    * set for a real house: a stranger's mail could have anything on such an origin asked for.
    */
   worldNear: z.array(z.string().regex(/^https?:\/\/[^/]+$/)).default([]),
+  /** Whether doors to the made-up networks of the simulated street are offered: for the demo, and for trying. */
+  withStreet: z.boolean().default(false),
   /** On which port of its own the house takes mail; absent: on none. */
   mailPort: z.coerce.number().int().min(0).max(65_535).optional(),
   /** Where the built app and panel lie. */
@@ -100,6 +102,7 @@ const variables: Readonly<Record<string, string>> = {
   networksNear: 'NETWORKS_NEAR',
   pushNear: 'PUSH_NEAR',
   worldNear: 'DEMO_WORLD_NEAR',
+  withStreet: 'WITH_STREET',
   appDir: 'APP_DIR',
   widgetDir: 'WIDGET_DIR',
   logLevel: 'LOG_LEVEL',
@@ -145,6 +148,7 @@ export const fromEnvironment = (env: NodeJS.ProcessEnv): SettingsInput => ({
   networksNear: listIn(env.NETWORKS_NEAR),
   pushNear: listIn(env.PUSH_NEAR),
   worldNear: listIn(env.DEMO_WORLD_NEAR),
+  withStreet: env.WITH_STREET === '1',
   logLevel: env.LOG_LEVEL as SettingsInput['logLevel'],
   limits: env.CONNECTIONS_OF_AN_ADDRESS
     ? { connectionsOfAnAddress: Number(env.CONNECTIONS_OF_AN_ADDRESS) }

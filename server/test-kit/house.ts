@@ -32,7 +32,12 @@ export const openHouse = async (
   path = ':memory:',
   { logTo, db = openDatabase(path), ...parts }: Partial<Parts> & { logTo?: Writable; db?: Db } = {},
 ) => {
-  const settings = toSettings({ logLevel: 'silent', passwordCost: cheapPasswords, ...input });
+  const settings = toSettings({
+    logLevel: 'silent',
+    passwordCost: cheapPasswords,
+    withStreet: true,
+    ...input,
+  });
   const clock = handClock(someDay);
   const store = createStore(db);
   const services = createServices(settings, { clock, store, ...parts });

@@ -522,9 +522,9 @@ describe('the registry of doors', () => {
     const { house, kind } = await open();
     const { store } = house;
     const kinds = [kind, kind];
-    expect(() => createRegistry({ store, seal: createSeal(keyInMemory()), kinds })).toThrow(
-      /same kind/,
-    );
+    expect(() =>
+      createRegistry({ store, seal: createSeal(keyInMemory()), kinds, withStreet: true }),
+    ).toThrow(/same kind/);
     await house.close();
   });
 });

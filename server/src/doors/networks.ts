@@ -125,6 +125,9 @@ export const createNetworks = (services: {
     /** Opens a door; gives its id. */
     make: (kind: string, name: string, given: Readonly<Record<string, string>>): string => {
       refuseTooMany(store);
+      if (!registry.networks().some((one) => one.kind === kind)) {
+        throw new Refused('choice-unknown', { field: 'kind' });
+      }
       const { settings, secret } = connectingOf(kind).settle(given, null);
       const door: DoorRecord = {
         id: newId(),

@@ -153,6 +153,8 @@ export interface Connecting {
 /** A kind of door: what it can do, and how something goes out by it. */
 export interface DoorKind {
   kind: string;
+  /** Its network is made up, and stands on the simulated street only: no real business can be there. */
+  isOnStreet?: boolean;
   /** What is drawn on its plate; absent: a window. */
   plate?: Plate;
   /** What it can do, where each door of the kind is another. */
@@ -206,8 +208,10 @@ export const createRegistry = (services: {
   store: Store;
   seal: Seal;
   kinds: readonly DoorKind[];
+  /** Whether the simulated street is there. */
+  withStreet: boolean;
 }) => {
-  const { store, seal, kinds } = services;
+  const { store, seal, kinds, withStreet } = services;
   const byKind = new Map(kinds.map((kind) => [kind.kind, kind]));
   if (byKind.size !== kinds.length) throw new Error('two doors are of the same kind');
 
@@ -256,10 +260,12 @@ export const createRegistry = (services: {
     /** What the panels offer beside themselves. */
     offered: (): DoorRecord[] =>
       store.doors.standing().filter((door) => door.closedAt === null && isOffered(door) === true),
-    /** Kinds of networks to which a door can be opened. */
+    /** Kinds of networks to which a door can be opened, in the order in which they are offered. */
     networks: (): NetworkKind[] =>
-      kinds.flatMap(({ kind, plate = 'window', connecting }) =>
-        connecting ? [{ kind, plate, fields: [...connecting.fields] }] : [],
+      kinds.flatMap(({ kind, plate = 'window', connecting, isOnStreet = false }) =>
+        connecting && (withStreet || !isOnStreet)
+          ? [{ kind, plate, fields: [...connecting.fields], isOnStreet }]
+          : [],
       ),
     byName: (kind: string): DoorKind | null => byKind.get(kind) ?? null,
     canOf,

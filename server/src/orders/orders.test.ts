@@ -234,6 +234,102 @@ describe('where an order is', () => {
     });
   });
 
+  describe('one by one', () => {
+    const typed = (change: object = {}) => ({
+      number: 'QF-1200',
+      email: 'Ada@post.example',
+      phone: '',
+      state: 'Packed',
+      expectedOn: '1.12.2026',
+      link: '',
+      ...change,
+    });
+    const put = (order: object, before: object | null = null) =>
+      house.ask('PUT', '/api/orders/one', { cookie, body: { before, order } });
+    const list = async (query = '', after = '') =>
+      (
+        await house.ask('GET', `/api/orders/list?${new URLSearchParams({ query, after })}`, {
+          cookie,
+        })
+      ).body;
+    const numbers = async (query = '') =>
+      (await list(query)).orders.map(({ number }: { number: string }) => number);
+
+    it('is added, corrected and taken away', async () => {
+      const added = await put(typed());
+      expect(added.body).toMatchObject({ email: 'Ada@post.example', expectedOn: '2026-12-01' });
+      const changed = await put(typed({ state: 'On the van' }), added.body);
+      expect(changed.body.state).toBe('On the van');
+      expect((await house.ask('GET', '/api/orders/one/qf1200', { cookie })).body.state).toBe(
+        'On the van',
+      );
+      const panel = await wren();
+      expect(await panel.asks('QF-1200', 'ada@post.example')).toBe('taken');
+      const renamed = await put(typed({ number: 'QF-1201' }), changed.body);
+      expect(renamed.body.number).toBe('QF-1201');
+      expect(await numbers()).toEqual(['QF-1201']);
+      const drop = () => house.ask('DELETE', '/api/orders/one/QF-1201', { cookie });
+      expect((await drop()).status).toBe(204);
+      expect((await drop()).status).toBe(404);
+      expect((await shown()).count).toBe(0);
+    });
+
+    it.each([
+      [{ number: ' - ' }, 'text-empty', 'number'],
+      [{ number: 'Q'.repeat(41) }, 'text-too-long', 'number'],
+      [{ email: '' }, 'contact-missing', 'email'],
+      [{ email: 'ada' }, 'email-not-understood', 'email'],
+      [{ phone: '12' }, 'phone-not-understood', 'phone'],
+      [{ state: '' }, 'text-empty', 'state'],
+      [{ state: 'x'.repeat(81) }, 'text-too-long', 'state'],
+      [{ expectedOn: 'soon' }, 'day-not-understood', 'expectedOn'],
+      [{ link: 'javascript:alert(1)' }, 'link-not-understood', 'link'],
+    ])('with %j is refused at its field, and nothing is kept', async (change, code, field) => {
+      expect((await put(typed(change))).body).toMatchObject({ code, field });
+      expect((await shown()).count).toBe(0);
+    });
+
+    it('never takes the place of another one, nor of what somebody changed meanwhile', async () => {
+      const { body: first } = await put(typed());
+      await put(typed({ number: 'QF-1300' }));
+      expect((await put(typed({ number: 'qf 1200' }))).body).toMatchObject({
+        code: 'order-taken',
+        field: 'number',
+      });
+      expect((await put(typed({ number: 'QF-1300' }), first)).body.code).toBe('order-taken');
+      await put(typed({ state: 'Sent' }), first);
+      expect((await put(typed({ state: 'Lost' }), first)).body.code).toBe('changed-meanwhile');
+      await house.ask('DELETE', '/api/orders/one/QF-1200', { cookie });
+      expect((await put(typed({ state: 'Lost' }), first)).body.code).toBe('not-found');
+      expect(await numbers()).toEqual(['QF-1300']);
+    });
+
+    it('is found by number, email or phone; without words the newest come first, page by page', async () => {
+      await take(table(ada, bram));
+      house.clock.advance(1_000);
+      await put(typed());
+      expect(await numbers()).toEqual(['QF-1200', 'QF-1102', 'QF-1101']);
+      expect(await numbers('qf 11')).toEqual(['QF-1101', 'QF-1102']);
+      expect(await numbers('ADA@post.example')).toEqual(['QF-1200', 'QF-1101']);
+      expect(await numbers('07700 900123')).toEqual(['QF-1102']);
+      expect(await numbers('nobody@post.example')).toEqual([]);
+      expect(await numbers('%')).toEqual([]);
+      const many = Array.from({ length: 80 }, (_, nth) => `N-${nth};a@post.example;;Sent;;`);
+      await take(table(...many));
+      const seen: string[] = [];
+      for (let after: string | null = ''; after !== null; ) {
+        const { orders, next }: { orders: { number: string }[]; next: string | null } = await list(
+          '',
+          after,
+        );
+        seen.push(...orders.map(({ number }) => number));
+        after = next;
+      }
+      expect(new Set(seen).size).toBe(83);
+      expect(seen).toHaveLength(83);
+    });
+  });
+
   describe('at the shop', () => {
     const fromShop = {
       number: 'QF-7',

@@ -1,6 +1,9 @@
 import { IdSchema } from '@porch/contract/entries';
 import {
   ORDERS_TABLE_LARGEST_BYTES,
+  OrderChangeSchema,
+  OrderPageSchema,
+  OrderSchema,
   OrdersBesideSchema,
   OrdersFoundSchema,
   OrdersSchema,
@@ -20,6 +23,7 @@ import { sentBytes } from '../files/sent-bytes';
 import { Refused } from '../refused';
 import type { Routing } from '../services';
 import type { ConversationRecord } from '../store';
+import { orderRefusals } from './orders';
 
 /** Tables of orders, the shop that is asked, and what stands beside a conversation. */
 export const ordersRoutes = async ({ app, services }: Routing): Promise<void> => {
@@ -69,6 +73,69 @@ export const ordersRoutes = async ({ app, services }: Routing): Promise<void> =>
     async () => {
       await orders.drop();
       return orders.shown();
+    },
+  );
+
+  const InPath = z.object({ number: z.string().min(1).max(ORDER_NUMBER_LONGEST) });
+  app.get(
+    '/api/orders/list',
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Orders: the newest, or those that are sought by number, email or phone',
+        querystring: z.object({
+          query: z.string().max(200).default(''),
+          after: z.string().max(100).default(''),
+        }),
+        response: { 200: OrderPageSchema },
+      },
+    },
+    async ({ query: { query, after } }) => orders.page(query.trim(), after),
+  );
+
+  app.get(
+    '/api/orders/one/:number',
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'An order',
+        refuses: ['not-found'],
+        params: InPath,
+        response: { 200: OrderSchema },
+      },
+    },
+    async (request) => orders.byNumber(request.params.number),
+  );
+
+  app.put(
+    '/api/orders/one',
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Adds an order, or changes one',
+        description: 'It says how the order was `before`',
+        refuses: [...orderRefusals],
+        body: OrderChangeSchema,
+        response: { 200: OrderSchema },
+      },
+    },
+    async (request) => orders.put(request.body),
+  );
+
+  app.delete(
+    '/api/orders/one/:number',
+    {
+      config: { who: 'owner' },
+      schema: {
+        summary: 'Forgets an order',
+        refuses: ['not-found'],
+        params: InPath,
+        response: { 204: z.null() },
+      },
+    },
+    async (request, reply) => {
+      orders.dropOne(request.params.number);
+      return reply.status(204).send(null);
     },
   );
 

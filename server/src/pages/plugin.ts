@@ -4,7 +4,7 @@ import fastifyStatic from '@fastify/static';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { COOKIE } from '../accounts/asking';
 import { Refused } from '../refused';
-import { appPolicy } from '../security/headers';
+import { appPolicy, readingPolicy } from '../security/headers';
 import type { Routing } from '../services';
 
 /** Built files carry a hash in their names, so they may be kept for good. */
@@ -36,6 +36,9 @@ export const pagesRoutes = async ({ app, settings, services }: Routing): Promise
     cacheControl: false,
     setHeaders: (response, path) => {
       response.setHeader('cache-control', isNamedByContent(path) ? forGood : 'no-cache');
+      if (/\/developers\/\w+\.html$/.test(path)) {
+        response.setHeader('content-security-policy', readingPolicy());
+      }
       // A worker obeys the policy that its own script came with: it has to fetch what it keeps.
       if (/\/worker\.js(\.gz)?$/.test(path)) response.setHeader('content-security-policy', policy);
     },

@@ -98,7 +98,8 @@ describe('what is promised', () => {
 
   it('tells nobody of five minutes while others wait for hours', async () => {
     const { door, cookie } = await setUp(house);
-    for (let nth = 0; nth < 10; nth += 1) house.store.answerTimes.add(door.id, house.clock.now(), 0);
+    for (let nth = 0; nth < 10; nth += 1)
+      house.store.answerTimes.add(door.id, house.clock.now(), 0);
     for (const nth of [1, 2, 3]) await (await visit(house, door.publicId, `wren-${nth}`)).say('?');
     house.clock.advance(61_000);
     expect((await visit(house, door.publicId, 'soon')).welcome.usual).toBe(2);

@@ -62,6 +62,18 @@ export const previewPolicy = (): string =>
     'frame-ancestors': "'self'",
   });
 
+/** Pages to read, for whoever looks after a website or a shop. */
+export const readingPolicy = (): string =>
+  policy({
+    'default-src': "'none'",
+    'style-src': "'self'",
+    'font-src': "'self'",
+    'img-src': "'self'",
+    'base-uri': "'none'",
+    'form-action': "'none'",
+    'frame-ancestors': "'none'",
+  });
+
 /** Nothing at all, in no frame: what every answer gets that does not say what else it needs. */
 const strictest = policy({
   'default-src': "'none'",

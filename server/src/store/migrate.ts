@@ -27,6 +27,7 @@ import whomAMailIsAbout from './migrations/0025-whom-a-mail-is-about.sql';
 import reachedAt from './migrations/0026-reached-at.sql';
 import rowsBehind from './migrations/0027-rows-behind.sql';
 import here from './migrations/0028-here.sql';
+import newestOrders from './migrations/0029-newest-orders.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -58,6 +59,7 @@ export const migrations: readonly string[] = [
   reachedAt,
   rowsBehind,
   here,
+  newestOrders,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

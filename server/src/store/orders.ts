@@ -2,6 +2,12 @@ import { emailKey } from '@porch/core/contact';
 import { type Order, orderKey } from '@porch/core/orders';
 import type { Db } from './db';
 
+/** An order as it is kept. */
+export interface OrderRecord extends Order {
+  key: string;
+  changedAt: number;
+}
+
 export interface ShopRecord {
   url: string;
   /** Sealed. */
@@ -9,6 +15,9 @@ export interface ShopRecord {
 }
 
 const columns = 'number, email, phone, state, expected_on AS expectedOn, link';
+const allColumns = `${columns}, key, changed_at AS changedAt`;
+/** After every key: none begins with it. */
+const LAST = '\u{10FFFF}';
 
 /** Orders as the business's shop has them, and where the shop is asked. */
 export const ordersTable = (db: Db) => {
@@ -28,6 +37,14 @@ export const ordersTable = (db: Db) => {
   const ofPhone = db.prepare<[string, number], Order>(
     `SELECT ${columns} FROM orders WHERE phone = ? AND phone <> '' ORDER BY changed_at DESC LIMIT ?`,
   );
+  const newest = db.prepare<[number, string, number], OrderRecord>(
+    `SELECT ${allColumns} FROM orders WHERE (changed_at, key) < (?, ?)
+     ORDER BY changed_at DESC, key DESC LIMIT ?`,
+  );
+  const beginning = db.prepare<[string, string, number], OrderRecord>(
+    `SELECT ${allColumns} FROM orders WHERE key >= ? AND key < ? ORDER BY key LIMIT ?`,
+  );
+  const drop = db.prepare('DELETE FROM orders WHERE key = ?');
   const dropSome = db.prepare('DELETE FROM orders WHERE key IN (SELECT key FROM orders LIMIT ?)');
   const shop = db.prepare<[], ShopRecord>('SELECT url, secret FROM shop');
   const setShop = db.prepare(
@@ -48,6 +65,15 @@ export const ordersTable = (db: Db) => {
       ...(person.emailKey ? ofEmail.all(person.emailKey, most) : []),
       ...(person.phone ? ofPhone.all(person.phone, most) : []),
     ],
+    /** Those that were changed last, before one of them. */
+    newest: (before: Pick<OrderRecord, 'changedAt' | 'key'> | null, most: number): OrderRecord[] =>
+      newest.all(before?.changedAt ?? Number.MAX_SAFE_INTEGER, before?.key ?? LAST, most),
+    /** Those whose number begins so, however it is written. */
+    beginning: (number: string, most: number): OrderRecord[] => {
+      const key = orderKey(number);
+      return key === '' ? [] : beginning.all(key, `${key}${LAST}`, most);
+    },
+    drop: (number: string): boolean => drop.run(orderKey(number)).changes > 0,
     /** Takes so many of them away; whether any were. */
     dropSome: (most: number): boolean => dropSome.run(most).changes > 0,
     shop: (): ShopRecord | null => shop.get() ?? null,

@@ -4,16 +4,9 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { BridgeInSchema, BridgeOutSchema } from '@porch/contract/bridge';
 import { openHouse } from '../../../test-kit/house';
+import { freePort } from '../../../test-kit/ports';
 import { conformance, type Finding } from './conformance';
 import { newKey } from './signing';
-
-const freePort = async (): Promise<number> => {
-  const server = createServer();
-  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
-  const { port } = server.address() as AddressInfo;
-  await new Promise((closed) => server.close(closed));
-  return port;
-};
 
 const findings = async (url: string, key: string, port: number, waitMs: number) => {
   const found: Finding[] = [];

@@ -82,6 +82,7 @@ export const pigeonpostDoor = ({ outside, asking, fileLink }: NetworkParts): Doo
 
   return {
     kind: PIGEONPOST,
+    isOnStreet: true,
     plate: 'slip',
     way: PIGEONPOST,
     can,

@@ -63,6 +63,7 @@ export const tintypeDoor = ({ outside, asking, clock, fileLink }: NetworkParts):
 
   return {
     kind: TINTYPE,
+    isOnStreet: true,
     plate: 'frame',
     way: TINTYPE,
     can,

@@ -49,6 +49,7 @@ export const townfinderDoor = ({ outside, asking }: NetworkParts): DoorKind => {
 
   return {
     kind: TOWNFINDER,
+    isOnStreet: true,
     plate: 'signpost',
     way: TOWNFINDER,
     can,

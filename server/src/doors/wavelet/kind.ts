@@ -62,6 +62,7 @@ export const waveletDoor = ({ outside, asking, fileLink }: NetworkParts): DoorKi
 
   return {
     kind: WAVELET,
+    isOnStreet: true,
     plate: 'waves',
     way: WAVELET,
     can,
