@@ -244,7 +244,7 @@ const often = curious.frameLocator('iframe');
 await often.getByRole('button', { name: 'When are you open?' }).waitFor();
 const buttons = await curious.screenshot();
 await often.getByRole('button', { name: 'Do you deliver?' }).click();
-await often.getByText('Within ten miles').waitFor();
+await often.getByText('Within 10 miles').waitFor();
 const following = await curious.screenshot();
 await often.getByRole('button', { name: 'More' }).click();
 await often.getByRole('searchbox').fill('cats');

@@ -64,6 +64,20 @@ export const MailSchema = z.object({
 });
 export type Mail = z.infer<typeof MailSchema>;
 
+const FoundServerSchema = z.object({
+  host: z.string(),
+  port: z.number().int(),
+  security: z.enum(['tls', 'starttls']),
+});
+
+/** The mail servers of an address, as far as they were found. */
+export const MailFoundSchema = z.object({
+  address: z.string(),
+  outgoing: FoundServerSchema.nullable(),
+  incoming: FoundServerSchema.nullable(),
+});
+export type MailFound = z.infer<typeof MailFoundSchema>;
+
 /** What came of a mail that was sent to see whether one goes out; what the server said, as it said it. */
 export const MailTestSchema = z.object({
   why: z.string().nullable(),

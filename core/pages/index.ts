@@ -7,6 +7,8 @@ export interface ShownPage {
   title: string;
   /** On which website it stands; never left out where that is not one of ours. */
   host: string;
+  /** Where on its website it is, as people read it: "/delivery"; empty for its first page, and where it is not ours. */
+  path: string;
   /** Where it can be opened; null for a page of a website that is not on the door's list. */
   href: string | null;
 }
@@ -16,6 +18,17 @@ const ownPart = (title: string, business: string): string => {
   const at = title.lastIndexOf(business);
   if (!business || at <= 0 || at + business.length !== title.length) return title;
   return title.slice(0, at).replace(/[\s\-–—|·:,]+$/, '') || title;
+};
+
+/** The path of an address, with its letters as they are written. */
+const pathOf = (url: string): string => {
+  const { pathname } = new URL(url);
+  if (pathname === '/') return '';
+  try {
+    return decodeURI(pathname);
+  } catch {
+    return pathname;
+  }
 };
 
 /**
@@ -31,6 +44,7 @@ export const shownPage = (
   return {
     title: isOurs ? ownPart(page.title, business) : '',
     host,
+    path: isOurs ? pathOf(page.url) : '',
     href: isOurs ? page.url : null,
   };
 };

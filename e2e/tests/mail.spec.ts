@@ -20,9 +20,17 @@ test('mail is set up and tried on a screen; an alert comes by it, and its answer
   await phone.goto(`${porch.origin}/house/doorbell`);
   await expect(phone.getByText('Nothing goes out by email yet')).toBeVisible();
   await phone.getByRole('button', { name: 'Set up mail' }).click();
+  // By its address alone, where that can be found out; nobody has mail at this one.
+  await phone.getByLabel('Email address').fill('hello@nowhere.invalid');
+  await phone.getByRole('button', { name: 'Find my mail servers' }).click();
+  await expect(phone.getByText(/No mail servers were found for this address/)).toBeVisible();
+  await phone.getByRole('button', { name: 'Enter the servers yourself' }).click();
   const out = phone.getByRole('region', { name: 'Mail that goes out' });
   await out.getByRole('switch', { name: 'Write alerts by email' }).click();
   await out.getByLabel('Server', { exact: true }).fill('127.0.0.1');
+  await expect(out.getByLabel('Port', { exact: true })).toHaveValue('465');
+  await out.getByLabel('Encryption').selectOption('After a greeting (often 587)');
+  await expect(out.getByLabel('Port', { exact: true })).toHaveValue('587');
   await out.getByLabel('Encryption').selectOption('None');
   await out.getByLabel('Port', { exact: true }).fill('70000');
   await expect(out.getByText('A port is a number from 1 to 65535.')).toBeVisible();

@@ -15,7 +15,7 @@ test('orders are read in from a table, and looked up at night by number and cont
   const screen = await ownerPhone(browser, porch);
   await screen.getByRole('link', { name: 'House', exact: true }).click();
   await screen.getByRole('link', { name: /^Orders/ }).click();
-  await expect(screen.getByText('No order has been read in yet.')).toBeVisible();
+  await expect(screen.getByText('No orders yet.')).toBeVisible();
   const choosing = screen.waitForEvent('filechooser');
   await screen.getByRole('button', { name: 'Read in a CSV' }).click();
   await (await choosing).setFiles({
@@ -53,6 +53,40 @@ test('orders are read in from a table, and looked up at night by number and cont
   // Nobody has to answer it.
   await screen.goto(`${porch.origin}/line`);
   await expect(screen.getByRole('button', { name: 'Wrapped up, 1' })).toBeVisible();
+});
+
+test('an order is added, found, corrected and deleted by hand; deleting is undone', async ({
+  browser,
+  porch,
+}) => {
+  const screen = await ownerPhone(browser, porch);
+  await screen.goto(`${porch.origin}/house/orders`);
+  await screen.getByRole('button', { name: 'Add an order' }).click();
+  await screen.getByLabel('Order number').fill('QF/77');
+  await screen.getByLabel('Where it is').fill('Packed');
+  await screen.getByRole('button', { name: 'Save' }).click();
+  await expect(screen.getByRole('alert')).toContainText('Write an email or a phone number.');
+  // What was typed is there after a reload.
+  await screen.reload();
+  await expect(screen.getByLabel('Order number')).toHaveValue('QF/77');
+  await screen.getByLabel('Email of whoever ordered').fill('wren@post.example');
+  await expectClean(screen, 'an order by hand');
+  await screen.getByRole('button', { name: 'Save' }).click();
+  await expect(screen.getByText('1 order can be looked up.')).toBeVisible();
+
+  await screen.getByLabel('Find by number, email or phone').fill('nobody@post.example');
+  await expect(screen.getByText(/No order begins with “nobody@post.example”/)).toBeVisible();
+  await screen.getByLabel('Find by number, email or phone').fill('qf7');
+  await screen.getByRole('link', { name: 'Change order QF/77' }).click();
+  await screen.getByLabel('Where it is').fill('On the van');
+  await screen.getByRole('button', { name: 'Save' }).click();
+  const row = screen.getByRole('link', { name: 'Change order QF/77' });
+  await expect(row).toContainText('On the van');
+  await row.click();
+  await screen.getByRole('button', { name: 'Delete order' }).click();
+  await expect(screen.getByText('No orders yet.')).toBeVisible();
+  await screen.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toContainText('On the van');
 });
 
 test('an order stands beside the conversation and is put into the answer; the shop is asked too', async ({

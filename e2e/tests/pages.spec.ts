@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { expectClean } from '../kit/clean';
 import {
   answer,
   expect,
@@ -285,4 +286,26 @@ test('an answer shows its first words beside the closed plate, where the owner w
   await glance.click();
   await expect(panel.getByRole('textbox', { name: 'Your message' })).toBeVisible();
   await expect(phone.getByRole('log').getByText('Read', { exact: true })).toBeVisible();
+});
+
+test('pages for a developer open without signing in, and lead nowhere but to what is there', async ({
+  browser,
+  porch,
+}) => {
+  const page = await watched(await browser.newContext());
+  for (const name of ['bridge', 'orders', 'phone', 'text']) {
+    await page.goto(`${porch.origin}/developers/${name}.html`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expectClean(page, `the page ${name} for a developer`);
+    const hrefs = await page
+      .getByRole('link')
+      .evaluateAll((links) => links.map((link) => (link as HTMLAnchorElement).href));
+    for (const href of hrefs.filter((one) => one.startsWith(porch.origin))) {
+      expect((await page.request.get(href)).ok()).toBe(true);
+    }
+  }
+  await page.goto(`${porch.origin}/developers/orders.html`);
+  const program = page.getByRole('link', { name: 'orders.mjs' });
+  const href = await program.evaluate((link) => (link as HTMLAnchorElement).href);
+  expect(await (await page.request.get(href)).text()).toContain('createHmac');
 });

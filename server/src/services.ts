@@ -82,6 +82,7 @@ import { createUnlooked } from './lamp/unlooked';
 import { createHub, type News } from './live/hub';
 import { createAlertMails } from './mail/alerts';
 import { createElsewhere } from './mail/elsewhere';
+import { askingDns, type MailAsking } from './mail/finding';
 import { createMailboxes } from './mail/mailbox';
 import { createMailPort } from './mail/own-port';
 import { createMailReader, mailReaderInside, type StartMailReader } from './mail/reader';
@@ -150,6 +151,8 @@ export interface Parts {
   anywhere?: Outside;
   /** Finds out what holidays there are; in a process of its own where somebody could be kept waiting. */
   holidays?: AskCalendar;
+  /** By what mail servers are found; the name servers of the open internet where nothing is said. */
+  mailAsking?: MailAsking;
   /** Asks dictionaries, in a process of its own; there are none where nothing is said. */
   spell?: Spell;
 }
@@ -179,6 +182,7 @@ export const createServices = (
     anywhere = createOutside({ allowed: settings.worldNear, resolve }),
     holidays = askCalendar,
     spell = async () => null,
+    mailAsking = askingDns,
   }: Parts,
 ) => {
   let log: (error: unknown) => void = () => {};
@@ -567,6 +571,7 @@ export const createServices = (
     files,
     sharedFiles,
     mailSettings,
+    mailAsking,
     mailTaking,
     mailReader,
     quickReplies,

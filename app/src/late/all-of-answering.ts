@@ -1,3 +1,4 @@
+export { OrderEditor } from '../features/orders/screens/order';
 export { OrdersScreen } from '../features/orders/screens/orders';
 export { ReplyEditor } from '../features/replies/screens/editor';
 export { Replies } from '../features/replies/screens/list';

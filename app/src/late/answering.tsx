@@ -12,5 +12,6 @@ export const Conversation = late(async () => (await load()).Conversation, shape)
 export const Replies = late(async () => (await load()).Replies, shape);
 export const ReplyEditor = late(async () => (await load()).ReplyEditor, shape);
 export const ShelfList = late(async () => (await load()).ShelfList, shape);
+export const OrderEditor = late(async () => (await load()).OrderEditor, shape);
 export const OrdersScreen = late(async () => (await load()).OrdersScreen, shape);
 export const ShelfEditor = late(async () => (await load()).ShelfEditor, shape);

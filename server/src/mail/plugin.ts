@@ -1,10 +1,18 @@
-import { MailChangeSchema, MailSchema, MailTestSchema } from '@porch/contract/mail';
+import {
+  MailChangeSchema,
+  MailFoundSchema,
+  MailSchema,
+  MailTestSchema,
+} from '@porch/contract/mail';
+import { TypedEmailSchema } from '@porch/contract/typed';
 import { en } from '@porch/core/alert-mail';
+import { z } from 'zod';
 import { memberOf } from '../accounts/asking';
 import { Refused } from '../refused';
 import { opensAnywhere } from '../security/outside';
 import { newId } from '../security/tokens';
 import type { Routing } from '../services';
+import { findMailServers } from './finding';
 import { sendMail } from './sending';
 
 const forOwner = { who: 'owner' } as const;
@@ -55,6 +63,25 @@ export const mailRoutes = async ({ app, services, settings }: Routing): Promise<
       mailboxes.restart();
       change(visitorMails.tryAgain);
       return shown();
+    },
+  );
+
+  app.post(
+    '/api/mail/find',
+    {
+      config: forOwner,
+      schema: {
+        summary: 'Finds the mail servers of an address',
+        description: 'Nothing is signed in to, and nothing is kept.',
+        refuses: ['email-not-understood', 'too-many'],
+        body: z.object({ address: TypedEmailSchema }),
+        response: { 200: MailFoundSchema },
+      },
+    },
+    async (request) => {
+      const waitMs = limits.trialRings.take(`mail ${memberOf(request).id}`);
+      if (waitMs) throw new Refused('too-many', { waitMs });
+      return findMailServers(request.body.address, services.mailAsking);
     },
   );
 

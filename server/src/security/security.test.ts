@@ -126,6 +126,7 @@ describe('who may do what', () => {
         'post /api/doors/{id}/undo',
         'post /api/invites',
         'post /api/jobs/{id}/again',
+        'post /api/mail/find',
         'post /api/mail/test',
         'post /api/members/{id}/leave',
         'post /api/members/{id}/new-password-link',

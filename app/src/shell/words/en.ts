@@ -11,6 +11,12 @@ export const en = {
   name: 'Hello Porch',
   emoji: 'Choose an emoji',
   emojiMissing: 'Emoji cannot be had just now. Try again once there is signal.',
+  forDeveloper: {
+    title: 'For your developer',
+    handOn: 'Send them this page: it opens without signing in.',
+    copy: 'Copy the link',
+    open: 'Open the page',
+  },
   places: {
     line: 'The line',
     'follow-ups': 'Follow-ups',

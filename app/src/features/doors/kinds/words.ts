@@ -18,4 +18,11 @@ export interface NetworkWords {
   shows: Readonly<Record<string, { label: string; copy: string }>>;
 }
 
+/** Kinds whose other side a developer builds or sets up: the page with what that needs. */
+export const developerPageOf: Readonly<Record<string, 'bridge' | 'phone' | 'text'>> = {
+  bridge: 'bridge',
+  phone: 'phone',
+  text: 'text',
+};
+
 export type NetworkWording = Wording<NetworkWords>;

@@ -24,6 +24,7 @@ import {
   useSetNetworkDoor,
 } from '../data/networks';
 import { networkWords } from '../kinds';
+import { DeveloperPage } from '../parts/developer-page';
 import { Closing, Concerns, NameForm } from '../parts/door-parts';
 import { healthInWords } from '../parts/in-words';
 import { NetworkFields } from '../parts/network-fields';
@@ -283,6 +284,7 @@ const Owners = ({ door, house }: { door: Door; house: House }) => {
         <PutIn network={network} />
         <TryIt network={network} business={house.business?.name ?? ''} />
       </Section>
+      <DeveloperPage kind={network.kind} />
       <ListingSections network={network} house={house} />
       <Can network={network} />
     </>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { DoorPlate } from '../../../kit/drawn/door-plate';
 import { Field } from '../../../kit/fields/field';
-import { Problem, Row } from '../../../kit/fields/form';
+import { Problem, Row, Section } from '../../../kit/fields/form';
 import { Select } from '../../../kit/fields/select';
 import { languageName } from '../../../kit/names';
 import { Button } from '../../../kit/press';
@@ -16,6 +16,7 @@ import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { useNewDoor } from '../data/doors';
 import { useMakeNetworkDoor, useNetworkKinds } from '../data/networks';
 import { networkWords } from '../kinds';
+import { DeveloperPage } from '../parts/developer-page';
 import { NetworkFields } from '../parts/network-fields';
 import { shippedCodes } from '../parts/shipped-languages';
 import { words } from '../words';
@@ -91,6 +92,7 @@ const NewNetwork = ({ network: { kind, fields } }: { network: NetworkKind }) => 
         disabled={isPending}
         onPress={() => mutate({ kind, name, given }, { onSuccess: goTo })}
       />
+      <DeveloperPage kind={kind} />
     </>
   );
 };
@@ -102,6 +104,20 @@ export const NewDoor = () => {
   if (isError && !kinds) return <Failed retry={() => void refetch()} />;
   if (!kinds) return <RowsComing />;
   const network = kinds.find(({ kind }) => kind === chosen);
+  const real = kinds.filter(({ isOnStreet }) => !isOnStreet);
+  const made = kinds.filter(({ isOnStreet }) => isOnStreet);
+  const rowOf = ({ kind, plate }: NetworkKind) => {
+    const said = networkWords(kind);
+    return said ? (
+      <WayRow
+        key={kind}
+        icon={<DoorPlate plate={plate} />}
+        title={said.name}
+        more={said.more}
+        to={() => choose(kind)}
+      />
+    ) : null;
+  };
   const called = network ? networkWords(network.kind)?.name : words().newSite;
   return (
     <HousePage title={chosen ? words().newOf(called ?? '') : words().newTitle} isBehind>
@@ -115,19 +131,16 @@ export const NewDoor = () => {
               more={words().newSiteMore}
               to={() => choose(SITE)}
             />
-            {kinds.map(({ kind, plate }) => {
-              const said = networkWords(kind);
-              return said ? (
-                <WayRow
-                  key={kind}
-                  icon={<DoorPlate plate={plate} />}
-                  title={said.name}
-                  more={said.more}
-                  to={() => choose(kind)}
-                />
-              ) : null;
-            })}
+            {real.map(rowOf)}
           </View>
+          {made.length > 0 ? (
+            <Section title={doorWords().onStreet}>
+              <Text kind="second" tone="slate">
+                {doorWords().onStreetMore}
+              </Text>
+              <View>{made.map(rowOf)}</View>
+            </Section>
+          ) : null}
         </>
       ) : (
         <>

@@ -7,6 +7,13 @@ export const networkEn = {
   health: 'How it is',
   well: (line: string) => `All is well, ${line}`,
   connect: 'Connection',
+  developer: {
+    bridge: 'How to write a bridge, with a whole one to start from.',
+    phone: 'How a telephone exchange hands over calls.',
+    text: 'How a provider of text messages is connected.',
+  },
+  onStreet: 'To try out',
+  onStreetMore: 'These networks are made up. They come with the demo.',
   keyKept: 'Kept. Type to put another in its place',
   save: 'Save',
   saved: 'Saved',

@@ -1,4 +1,4 @@
-import type { Mail, MailChange, MailTest } from '@porch/contract/mail';
+import type { Mail, MailChange, MailFound, MailTest } from '@porch/contract/mail';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
 import { doorbellKey } from '../../../shell/session/doorbell';
@@ -24,6 +24,12 @@ export const useChangeMail = () => {
     },
   });
 };
+
+/** Finds the mail servers of an address; nothing is kept of it. */
+export const useFindMail = () =>
+  useMutation({
+    mutationFn: (address: string) => api.send<MailFound>('POST', '/api/mail/find', { address }),
+  });
 
 /** Sends a mail to whoever is signed in, to see whether one goes out. */
 export const useMailTest = () =>

@@ -4,9 +4,11 @@ import type {
   Mail as MailData,
   OutgoingMail,
 } from '@porch/contract/mail';
+import type { MailWay } from '@porch/core/mail/servers';
 import { useState } from 'react';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
+import { Fold } from '../../../kit/fields/fold';
 import { Done, Problem, Row, Section } from '../../../kit/fields/form';
 import { Tick } from '../../../kit/fields/tick';
 import { Button } from '../../../kit/press';
@@ -18,16 +20,18 @@ import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { whyInWords } from '../../../shell/words/why';
 import { useChangeMail, useMail, useMailTest } from '../data/mail';
 import { words } from '../words';
-import { portOf, ServerFields, type TypedServer } from './server-fields';
+import { portOf, ServerFields, type TypedServer, usualPort } from './server-fields';
+import { SimpleMail } from './simple-mail';
 
 const whyOf = (why: string): string => words().out.whys[why] ?? whyInWords(why);
 
 const toTyped = (
+  way: MailWay,
   known: Pick<OutgoingMail, 'host' | 'port' | 'security' | 'user'> | null,
 ): TypedServer => ({
   host: known?.host ?? '',
-  port: known ? `${known.port}` : '',
-  security: known?.security ?? 'starttls',
+  port: known ? `${known.port}` : usualPort(way, 'tls'),
+  security: known?.security ?? 'tls',
   user: known?.user ?? '',
   password: '',
 });
@@ -71,7 +75,7 @@ const TestMail = () => {
 const Outgoing = ({ mail }: { mail: MailData }) => {
   const { outgoing } = mail.settings;
   const [isOn, setOn] = useState(outgoing !== null);
-  const [typed, setTyped] = useState(() => toTyped(outgoing));
+  const [typed, setTyped] = useState(() => toTyped('out', outgoing));
   const [from, setFrom] = useState(outgoing?.from ?? '');
   const { mutate, error, isPending, isSuccess, reset } = useChangeMail();
   const said = words().out;
@@ -97,6 +101,7 @@ const Outgoing = ({ mail }: { mail: MailData }) => {
       {isOn ? (
         <>
           <ServerFields
+            way="out"
             typed={typed}
             host={{ label: said.host, more: said.hostMore }}
             hasPassword={mail.hasOutgoingPassword}
@@ -147,7 +152,7 @@ const Incoming = ({ mail }: { mail: MailData }) => {
   const [kind, setKind] = useState<Kind>(incoming.kind);
   const [domain, setDomain] = useState(incoming.kind === 'own' ? incoming.domain : '');
   const known = incoming.kind === 'mailbox' ? incoming : null;
-  const [typed, setTyped] = useState(() => toTyped(known));
+  const [typed, setTyped] = useState(() => toTyped('in', known));
   const [address, setAddress] = useState(known?.address ?? '');
   const { mutate, error, isPending, isSuccess, reset } = useChangeMail();
   const kinds = (['none', 'own', 'mailbox'] as const).filter(
@@ -212,6 +217,7 @@ const Incoming = ({ mail }: { mail: MailData }) => {
             }}
           />
           <ServerFields
+            way="in"
             typed={typed}
             host={{ label: said.host, more: said.hostMore }}
             hasPassword={mail.hasIncomingPassword}
@@ -242,6 +248,28 @@ const Incoming = ({ mail }: { mail: MailData }) => {
   );
 };
 
+const isNothingSet = ({ settings: { outgoing, incoming } }: MailData): boolean =>
+  outgoing === null && incoming.kind === 'none';
+
+/** First by the address alone; whoever begins by hand stays at it. */
+const Servers = ({ mail }: { mail: MailData }) => {
+  const [isFirst, setFirst] = useState(() => isNothingSet(mail));
+  return isFirst ? (
+    <>
+      <SimpleMail mail={mail} done={() => setFirst(false)} />
+      <Fold title={words().byHand}>
+        <Outgoing mail={mail} />
+        <Incoming mail={mail} />
+      </Fold>
+    </>
+  ) : (
+    <>
+      <Outgoing mail={mail} />
+      <Incoming mail={mail} />
+    </>
+  );
+};
+
 /** How alerts go out by mail, and how they are answered. */
 export const MailScreen = () => {
   const { data: mail, isError, refetch } = useMail();
@@ -249,8 +277,7 @@ export const MailScreen = () => {
   if (!mail) return <RowsComing />;
   return (
     <HousePage title={words().title} isBehind>
-      <Outgoing mail={mail} />
-      <Incoming mail={mail} />
+      <Servers mail={mail} />
     </HousePage>
   );
 };

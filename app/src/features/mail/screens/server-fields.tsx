@@ -1,4 +1,5 @@
 import type { MailSecurity } from '@porch/contract/mail';
+import { type MailWay, mailPorts } from '@porch/core/mail/servers';
 import { View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
 import { Select } from '../../../kit/fields/select';
@@ -21,12 +22,17 @@ export const portOf = (typed: string): number | null => {
   return /^\d+$/.test(typed.trim()) && port >= 1 && port <= 65_535 ? port : null;
 };
 
+/** The port that goes with an encryption, as it is typed; '' where there is none by habit. */
+export const usualPort = (way: MailWay, security: MailSecurity): string =>
+  security === 'none' ? '' : `${mailPorts[way][security]}`;
+
 const securities = (['tls', 'starttls', 'none'] as const).map(
   (one) => [one, () => words().out.securities[one]] as const,
 );
 
 /** Where a mail server is and how one signs in there. */
 export const ServerFields = (props: {
+  way: MailWay;
   typed: TypedServer;
   change: (part: Partial<TypedServer>) => void;
   host: { label: string; more: string };
@@ -52,7 +58,12 @@ export const ServerFields = (props: {
         label={said.security}
         options={securities.map(([value, label]) => [value, label()])}
         value={typed.security}
-        onChange={(security) => change({ security: security as MailSecurity })}
+        onChange={(chosen) => {
+          const security = chosen as MailSecurity;
+          // A port that somebody typed stays.
+          const isUsual = ['', usualPort(props.way, typed.security)].includes(typed.port);
+          change({ security, ...(isUsual ? { port: usualPort(props.way, security) } : {}) });
+        }}
       />
       {typed.security === 'none' ? (
         <Text kind="second" tone="ember">

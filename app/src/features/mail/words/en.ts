@@ -4,6 +4,26 @@ export const en = {
   title: 'Mail',
   place: 'Mail',
   placeMore: 'How alerts go out by email, and how they are answered',
+  simple: {
+    title: 'Set up mail',
+    more: 'With the email address of the business. Alerts and answers go out from it, and answers come back to it.',
+    address: 'Email address',
+    find: 'Find my mail servers',
+    finding: 'Looking for them',
+    found: (out: string | null, incoming: string | null) =>
+      [
+        out ? `Mail goes out by ${out}.` : 'No server was found by which mail goes out.',
+        incoming ? `It comes in by ${incoming}.` : 'No server was found where it comes in.',
+      ].join(' '),
+    foundNone:
+      'No mail servers were found for this address. Ask your provider for their names, and enter them below.',
+    isRight: 'Is this your provider? Then type the password of this address.',
+    password: 'Password',
+    passwordMore:
+      'Some providers give a password of its own for programs like this one. It is kept sealed.',
+    setUp: 'Set up mail',
+  },
+  byHand: 'Enter the servers yourself',
   out: {
     title: 'Mail that goes out',
     more: 'By the server of your mail address: its provider says what to write here. Without it nothing is written by email.',

@@ -1,6 +1,18 @@
-import type { Orders, OrdersBeside, OrdersFound, OrdersTaken } from '@porch/contract/orders';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type {
+  OrderChange,
+  OrderPage,
+  Orders,
+  OrdersBeside,
+  OrdersFound,
+  OrdersTaken,
+  OrderTyped,
+} from '@porch/contract/orders';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
+import { ApiError } from '../../../shell/session/refused';
+
+/** Where a new order is written. */
+export const NEW = 'new';
 
 const KEY = ['orders'];
 /** While a table is read in, it is looked how far it is. */
@@ -13,6 +25,53 @@ export const useOrders = (isReading: boolean) =>
     queryFn: () => api.get<Orders>('/api/orders'),
     refetchInterval: ({ state }) => (isReading || state.data?.progress ? LOOK_MS : false),
   });
+
+/** Orders one by one: the newest, or those that are sought. */
+export const useOrderPages = (query: string) =>
+  useInfiniteQuery({
+    queryKey: [...KEY, 'pages', query],
+    queryFn: ({ pageParam }) =>
+      api.get<OrderPage>(`/api/orders/list?${new URLSearchParams({ query, after: pageParam })}`),
+    initialPageParam: '',
+    getNextPageParam: ({ next }) => next,
+    placeholderData: (before) => before,
+  });
+
+/** "#QF 1101/2" → "QF11012": an order is found by its letters and figures, and these stand in any address. */
+export const orderPlace = (number: string): string =>
+  number.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
+
+/** An order; null where it is not there any more. */
+export const useOrder = (place: string | null) =>
+  useQuery({
+    queryKey: [...KEY, 'one', place],
+    queryFn: () =>
+      api.get<OrderTyped>(`/api/orders/one/${encodeURIComponent(place ?? '')}`).catch((error) => {
+        if (error instanceof ApiError && error.status === 404) return null;
+        throw error;
+      }),
+    enabled: place !== null,
+    // What is being changed is not changed under anybody's hands.
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 0,
+  });
+
+export const usePutOrder = () => {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (change: OrderChange) => api.send<OrderTyped>('PUT', '/api/orders/one', change),
+    onSuccess: () => queries.invalidateQueries({ queryKey: KEY }),
+  });
+};
+
+export const useDropOrder = () => {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (number: string) =>
+      api.drop(`/api/orders/one/${encodeURIComponent(orderPlace(number))}`),
+    onSuccess: () => queries.invalidateQueries({ queryKey: [...KEY, 'pages'] }),
+  });
+};
 
 /** Reads a table in. */
 export const useTakeOrders = () => {

@@ -1,21 +1,32 @@
-import type { Orders } from '@porch/contract/orders';
+import type { Orders, OrderTyped } from '@porch/contract/orders';
 import { dayInWords } from '@porch/core/days/words';
-import { useState } from 'react';
+import { router } from 'expo-router';
+import Plus from 'lucide-react-native/icons/plus';
+import { useDeferredValue, useState } from 'react';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { AskFirst } from '../../../kit/fields/ask-first';
 import { Field } from '../../../kit/fields/field';
 import { Copy, Done, Problem, Row, Section } from '../../../kit/fields/form';
+import { SearchField } from '../../../kit/fields/search-field';
 import { Button } from '../../../kit/press';
 import { Failed, RowsComing } from '../../../kit/states';
 import { Text } from '../../../kit/text';
+import { touch } from '../../../kit/theme/sizes';
+import { useTheme } from '../../../kit/theme/use-theme';
+import { wayTo } from '../../../kit/way';
 import { kitWords } from '../../../kit/words';
-import { HousePage } from '../../../shell/frame/house-page';
+import { ForDeveloper } from '../../../shell/frame/for-developer';
+import { HouseTop } from '../../../shell/frame/house-page';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { TableReport } from '../../../shell/tables/table-report';
 import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import {
+  NEW,
+  orderPlace,
   useDropOrders,
+  useOrderPages,
   useOrders,
   useSetShop,
   useShopKey,
@@ -103,10 +114,7 @@ const Shop = ({ orders }: { orders: Orders }) => {
   const set = useSetShop();
   const key = useShopKey();
   return (
-    <Section title={words().shop}>
-      <Text kind="second" tone="slate">
-        {words().shopMore}
-      </Text>
+    <ForDeveloper page="orders" more={words().shopMore} isOpenAtFirst={shop !== null}>
       <Field
         label={words().url}
         more={words().urlMore}
@@ -146,24 +154,95 @@ const Shop = ({ orders }: { orders: Orders }) => {
           <TryShop />
         </>
       ) : null}
-    </Section>
+    </ForDeveloper>
   );
 };
 
-/** Orders that visitors and the team can look up: from tables, and from the business's shop. */
-export const OrdersScreen = () => {
-  const take = useTakeOrders();
-  const { data: orders, isError, refetch } = useOrders(take.isPending);
-  if (isError && !orders) return <Failed retry={() => void refetch()} />;
-  if (!orders) return <RowsComing />;
+const OrderRow = ({ order }: { order: OrderTyped }) => {
+  const theme = useTheme();
+  const { number, state, email, phone, expectedOn } = order;
+  const expected = expectedOn ? words().expected(dayInWords(expectedOn, kitWords().locale)) : '';
   return (
-    <HousePage title={words().title} isBehind>
-      <Text kind="second" tone="slate">
-        {words().more}
+    <Pressable
+      {...wayTo(`/house/order/${encodeURIComponent(orderPlace(number))}`)}
+      aria-label={words().edit(number)}
+      style={[styles.order, { borderColor: theme.seam }]}
+    >
+      <Text kind="label">{number}</Text>
+      <Text kind="second">{[state, expected].filter(Boolean).join(', ')}</Text>
+      <Text kind="second" tone="slate" numberOfLines={1}>
+        {[email, phone].filter(Boolean).join(' · ')}
       </Text>
-      <Text role="status">{words().count(orders.count)}</Text>
-      <Table orders={orders} take={take} />
-      <Shop orders={orders} />
-    </HousePage>
+    </Pressable>
   );
 };
+
+/** Orders that visitors and the team can look up: written by hand, from tables, and from the business's shop. */
+export const OrdersScreen = () => {
+  const theme = useTheme();
+  const [typed, setTyped] = useState('');
+  const sought = useDeferredValue(typed.trim());
+  const take = useTakeOrders();
+  const { data: orders, isError, refetch } = useOrders(take.isPending);
+  const pages = useOrderPages(sought);
+  if (isError && !orders) return <Failed retry={() => void refetch()} />;
+  if (pages.isError && !pages.data) return <Failed retry={() => void pages.refetch()} />;
+  if (!orders || !pages.data) return <RowsComing />;
+  return (
+    <FlatList
+      data={pages.data.pages.flatMap((page) => page.orders)}
+      keyExtractor={({ number }) => number}
+      contentContainerStyle={styles.page}
+      initialNumToRender={20}
+      keyboardShouldPersistTaps="handled"
+      renderItem={({ item }) => <OrderRow order={item} />}
+      ListHeaderComponent={
+        <View style={styles.head}>
+          <HouseTop title={words().title} isBehind />
+          <Text tone="slate">{words().more}</Text>
+          <Row>
+            <Button
+              look="main"
+              icon={<Plus size={20} color={theme.onInk} aria-hidden />}
+              label={words().add}
+              onPress={() => router.navigate(`/house/order/${NEW}`)}
+            />
+          </Row>
+          <Text role="status">{words().count(orders.count)}</Text>
+          {orders.count > 0 ? (
+            <SearchField label={words().find} value={typed} change={setTyped} />
+          ) : null}
+        </View>
+      }
+      ListEmptyComponent={
+        sought ? (
+          <Text tone="slate" role="status">
+            {words().foundNone(sought)}
+          </Text>
+        ) : null
+      }
+      ListFooterComponent={
+        <View style={styles.foot}>
+          {pages.hasNextPage ? (
+            <Row>
+              <Button
+                label={words().moreOfIt}
+                disabled={pages.isFetchingNextPage}
+                onPress={() => void pages.fetchNextPage()}
+              />
+            </Row>
+          ) : null}
+          <Table orders={orders} take={take} />
+          <Shop orders={orders} />
+        </View>
+      }
+    />
+  );
+};
+
+const styles = StyleSheet.create({
+  page: { padding: 16, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  head: { gap: 16, paddingBottom: 8 },
+  foot: { gap: 20, paddingTop: 20 },
+  order: { minHeight: touch, gap: 2, paddingVertical: 10, borderBottomWidth: 1 },
+});

@@ -4,11 +4,32 @@ import { many } from '../../../kit/many';
 /** Orders, as the app speaks of them. */
 export const en = {
   title: 'Orders',
-  more: 'Whoever has the number of an order, and the email or phone of whoever ordered, sees in the panel where it is, at any hour. A wrong pair is told nothing; tries are counted.',
+  more: 'Visitors see where their order is, at any hour, with its number and the email or phone on it.',
   count: (count: number) =>
-    count === 0
-      ? 'No order has been read in yet.'
-      : `${many(count, 'order', 'orders')} can be looked up.`,
+    count === 0 ? 'No orders yet.' : `${many(count, 'order', 'orders')} can be looked up.`,
+  add: 'Add an order',
+  find: 'Find by number, email or phone',
+  foundNone: (sought: string) => `No order begins with “${sought}” or belongs to it.`,
+  list: 'Orders',
+  edit: (number: string) => `Change order ${number}`,
+  moreOfIt: 'Show more',
+  one: {
+    titleNew: 'New order',
+    title: (number: string) => `Order ${number}`,
+    number: 'Order number',
+    state: 'Where it is',
+    stateMore: 'As the customer reads it: Packed, On the van',
+    email: 'Email of whoever ordered',
+    contactMore: 'Visitors need the number and the email or phone. Write at least one of the two.',
+    phone: 'Phone of whoever ordered',
+    expectedOn: 'Expected on (if you know)',
+    link: 'Link to follow it (if there is one)',
+    forget: 'Discard changes',
+    kept: 'What you typed is kept on this device until you save it.',
+    drop: 'Delete order',
+    dropped: (number: string) => `Order ${number} was deleted`,
+    gone: 'This order was deleted meanwhile. Save to add it again.',
+  },
   table: 'From a table',
   tableMore:
     'A CSV with a head: number, email or phone, state, expected (a day), link. As often as you like: an order that is there already is changed, others stay.',
@@ -33,9 +54,9 @@ export const en = {
   dropNot: 'Keep them',
   shop: 'From your shop',
   shopMore:
-    'Where no table has an order, your shop is asked for it by one request that is signed (Standard Webhooks): POST with { "type": "order.asked", "number": … }. It answers in JSON with number, email or phone, state, expected and link, or with 404.',
-  url: 'Address of your shop that is asked',
-  urlMore: 'https, on the open internet. Empty: no shop is asked.',
+    'Your shop can answer by itself where an order is. Whoever looks after it builds that once, and gives you an address.',
+  url: 'Address that your developer gave you',
+  urlMore: 'It begins with https://. Leave it empty to ask no shop.',
   save: 'Save',
   saved: 'Saved',
   key: 'Key, for the shop to prove that it is us',
@@ -55,7 +76,7 @@ export const en = {
     'network-refused': 'it refused the question.',
     'key-refused': 'it did not take the key. Put the one below into the shop.',
     'answer-not-understood':
-      'what it answered could not be understood. It needs number, state, and email or phone.',
+      'what it answered could not be understood. The page for your developer says what it needs.',
   } as Record<string, string>,
   beside: 'Orders',
   shownBy: {

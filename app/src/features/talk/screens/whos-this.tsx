@@ -92,7 +92,7 @@ export const WhosThis = (props: {
         <Fact
           label={said.page}
           said={page.href ? page.title || page.host : said.elsewhere(page.host)}
-          more={page.href ? page.host : undefined}
+          more={page.path || undefined}
           href={page.href ?? undefined}
         />
       ) : null}

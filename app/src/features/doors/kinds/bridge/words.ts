@@ -3,8 +3,8 @@ import type { NetworkWords } from '../words';
 
 const en: NetworkWords = {
   name: 'Another network',
-  more: 'Any network, by a bridge that speaks the open contract',
-  find: 'A bridge is a small program between a network and this house. Whoever runs it tells you its address.',
+  more: 'Any other messenger, by a small program that a developer sets up',
+  find: 'A bridge is a small program between a network and Hello Porch. Whoever runs it tells you its address.',
   fields: {
     url: { label: 'Address of the bridge', more: 'It begins with https://' },
   },
