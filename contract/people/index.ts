@@ -70,13 +70,16 @@ export const OpenLinkSchema = z.object({
   kind: z.enum(['invite', 'new-password']),
   /** As what an invitation lets in; null for a way to a new password. */
   role: RoleSchema.nullable(),
-  /** Whose new password; empty for an invitation. */
+  /** Whose new password; for an invitation whom it is for, in the words of whoever made it: may be empty. */
   name: z.string(),
   /** Who made it; empty: the command on the server. */
   madeBy: z.string(),
   expiresAt: TimeSchema,
 });
 export type OpenLink = z.infer<typeof OpenLinkSchema>;
+
+/** `name`: whom it is for. */
+export const NewInviteSchema = z.object({ role: RoleSchema, name: z.string().max(80).default('') });
 
 /** One for oneself asks for the password. */
 export const NewPasswordLinkSchema = z.object({ password: TypedPasswordSchema.optional() });

@@ -67,17 +67,20 @@ export const lowAt = (state: ConversationState, open: OpenTime): number | null =
   return open.afterOpen(since, until) ?? since + until;
 };
 
+/** Later than any moment, and a safe integer together with one. */
+const AFTER_ALL = 1e15;
+
 /**
  * The place of a conversation within its group, its answer being due at a moment: a number, smaller stands higher.
- * Waiting: whose patience runs out first. Notes: the oldest. Put by: who comes back first.
- * Answered and wrapped up: the newest.
+ * Waiting: whose patience runs out first. Notes: the oldest. Those that cannot be answered as they stand (`due` is
+ * null) come after all others of both. Put by: who comes back first. Answered and wrapped up: the newest.
  */
 export const placeInLine = (state: ConversationState, due: number | null): number => {
   switch (groupOf(state)) {
     case 'waiting':
-      return due ?? 0;
+      return due ?? AFTER_ALL + (state.waitingSince ?? 0);
     case 'note':
-      return state.waitingSince ?? 0;
+      return (due === null ? AFTER_ALL : 0) + (state.waitingSince ?? 0);
     case 'put-by':
       return state.putByUntil ?? 0;
     case 'answered':

@@ -200,6 +200,14 @@ test('the loader keeps the page’s main thread for less than 10 ms before anyth
   expect(Math.max(...pieces)).toBeLessThan(10);
 });
 
+/** On how many lines a text stands. */
+const linesOf = (text: Locator): Promise<number> =>
+  text.evaluate((element) => {
+    const range = document.createRange();
+    range.selectNodeContents(element);
+    return new Set([...range.getClientRects()].map(({ top }) => Math.round(top))).size;
+  });
+
 for (const shape of ['upright', 'lintel', 'latch'] as const) {
   test(`on a phone the ${shape} plate covers little, and says whether somebody is in`, async ({
     browser,
@@ -213,6 +221,7 @@ for (const shape of ['upright', 'lintel', 'latch'] as const) {
     const plate = plateOn(phone);
     await expect(plate).toBeVisible();
     await expect(plate.getByText('Answering now')).toBeVisible();
+    expect(await linesOf(plate.getByText('Answering now'))).toBe(1);
     const box = await plate.boundingBox();
     expect(box?.height).toBeLessThanOrEqual(64);
     expect(box?.height).toBeGreaterThanOrEqual(48);

@@ -87,6 +87,10 @@ test('an item is put on the shelf, and handed over in the panel, by mail and by 
     'href',
     'https://quillfern.example/fern',
   );
+  // On a narrow phone too nothing of it stands beyond its edge.
+  await visitor.page.setViewportSize({ width: 320, height: 640 });
+  expect(await card.evaluate(({ scrollWidth, clientWidth }) => scrollWidth - clientWidth)).toBe(0);
+  await visitor.page.setViewportSize({ width: 390, height: 844 });
   await card.getByRole('button', { name: /fern\.jpg/ }).click();
   const large = visitor.panel.getByRole('dialog', { name: 'fern.jpg' });
   await expect(large.getByRole('img')).toBeVisible();

@@ -348,6 +348,7 @@ export const createServices = (
   const late = createLate({ store, clock, unlooked, lamp, promises, writeNow, record });
   const dueTimes = createDueTimes({
     store,
+    clock,
     hours,
     promises,
     windowOf,
@@ -417,7 +418,14 @@ export const createServices = (
     withStreet: settings.withStreet,
   });
   const failing = createFailing({ store, clock, write });
-  const windows = createWindows({ store, clock, persons, ringing, windowOf });
+  const windows = createWindows({
+    store,
+    clock,
+    persons,
+    ringing,
+    windowOf,
+    tellLine: hub.tellLine,
+  });
   const listings = createListings({
     store,
     clock,

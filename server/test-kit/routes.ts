@@ -133,7 +133,7 @@ const ownerOf = (house: House): string =>
 
 /** Brings a helper in as the owner would; gives their cookie. */
 export const addHelper = async (house: House, name = 'Tobias Ekwall') => {
-  const { link } = house.services.team.invite('helper', ownerOf(house), 'http://porch.example');
+  const { link } = house.services.team.invite('helper', '', ownerOf(house), 'http://porch.example');
   const response = await house.ask('POST', '/api/join', {
     body: {
       token: link.split('#')[1],

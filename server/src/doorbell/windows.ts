@@ -7,13 +7,17 @@ import type { JobKind } from '../jobs/worker';
 import type { Store } from '../store';
 import type { Ringing } from './ringing';
 
-/** Which window is about to close: of whom, and when, UTC epoch milliseconds. */
+/** Which window is about to close, or closes (`isOver`): of whom, and when, UTC epoch milliseconds. */
 export interface WindowJob {
   threadId: string;
   end: number;
+  isOver?: boolean;
 }
 
-/** Rings where a network will soon let somebody be answered no more who is still owed an answer. */
+/**
+ * Rings where a network will soon let somebody be answered no more who is still owed an answer; once it does not, they
+ * stand in the line after all who can be answered.
+ */
 export const createWindows = (services: {
   store: Store;
   clock: Clock;
@@ -21,8 +25,9 @@ export const createWindows = (services: {
   ringing: Ringing;
   /** For how long a door's network lets somebody be answered, in milliseconds; null: always. */
   windowOf: (doorId: string) => number | null;
+  tellLine: () => void;
 }) => {
-  const { store, clock, persons, ringing, windowOf } = services;
+  const { store, clock, persons, ringing, windowOf, tellLine } = services;
 
   const endOf = ({ doorId, heardAt }: ThreadState): number | null =>
     windowEnd(heardAt, windowOf(doorId));
@@ -34,9 +39,17 @@ export const createWindows = (services: {
     triesMost: 10,
     firstWaitMs: 1_000,
     longestWaitMs: 60_000,
-    note: ({ threadId, end }) => {
+    note: ({ threadId, end, isOver }) => {
       const conversation = persons.standing(threadId);
       const thread = conversation?.threads.find((one) => one.threadId === threadId);
+      if (isOver) {
+        if (conversation && thread && endOf(thread) === end) {
+          store.conversations.write(conversation);
+          // Once it is written.
+          queueMicrotask(tellLine);
+        }
+        return { result: null, news: [] };
+      }
       // They may have written again meanwhile, or the house may have slept through all of it.
       const isThis = thread !== undefined && endOf(thread) === end && end > clock.now();
       const group = conversation && groupOf(conversation.state);
@@ -55,9 +68,12 @@ export const createWindows = (services: {
       const end = thread ? endOf(thread) : null;
       const at = thread && end !== null ? warnedAt(end, windowOf(thread.doorId) ?? 0) : null;
       if (end === null || at === null || end <= clock.now()) continue;
-      const job = { key: `window ${threadId}`, kind: kind.name, load: { threadId, end } };
-      const waitMs = Math.max(0, at - clock.now());
-      store.jobs.schedule({ ...job, notBefore: at, waitMs }, clock.now());
+      const schedule = (key: string, load: WindowJob, notBefore: number): void => {
+        const waitMs = Math.max(0, notBefore - clock.now());
+        store.jobs.schedule({ key, kind: kind.name, load, notBefore, waitMs }, clock.now());
+      };
+      schedule(`window ${threadId}`, { threadId, end }, at);
+      schedule(`window-over ${threadId}`, { threadId, end, isOver: true }, end);
     }
     return [];
   };

@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
 import { becomes, type NetworkHouse, openNetworkHouse } from '../../test-kit/network-house';
 import { networkOf } from '../../test-kit/networks';
+import { openDevice } from '../../test-kit/panel';
 
 const minute = 60_000;
 const hour = 60 * minute;
@@ -44,6 +45,22 @@ describe('the window of a network', () => {
     await here.says('b');
     const row = store.conversations.byId(here.talk());
     expect(row?.dueAt).toBeLessThanOrEqual(here.house.clock.now() + 24 * hour);
+  });
+
+  it('stands after all others in the line once it is closed, and among them again when they write', async () => {
+    const { store } = here.house;
+    const place = () => store.conversations.byId(here.talk())?.placed?.place ?? 0;
+    /** Later than any moment. */
+    const afterAll = 1e15;
+    const device = await openDevice(here.house, here.cookie);
+    await advance(24 * hour - 1);
+    expect(place()).toBeLessThan(afterAll);
+    await advance(1);
+    await becomes(() => place() > afterAll);
+    await device.hear('line');
+    expect(store.conversations.byId(here.talk())?.dueAt).toBeNull();
+    await here.says('c');
+    expect(place()).toBeLessThan(afterAll);
   });
 
   it('rings an hour before it closes while an answer is owed, and not otherwise', async () => {

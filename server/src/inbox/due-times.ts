@@ -1,5 +1,6 @@
 import { dueAt } from '@porch/core/patience';
 import { windowEnd } from '@porch/core/routes';
+import type { Clock } from '../clock';
 import type { HoursOf } from '../hours/hours';
 import type { PromisesKept } from '../promises/promises';
 import type { Store } from '../store';
@@ -17,6 +18,7 @@ const nextTurn = (): Promise<void> => new Promise((resolve) => setImmediate(reso
  */
 export const createDueTimes = (services: {
   store: Store;
+  clock: Pick<Clock, 'now'>;
   hours: Pick<HoursOf, 'opening' | 'mark'>;
   promises: Pick<PromisesKept, 'now'>;
   /** For how long a door's network lets somebody be answered, in milliseconds; null: always. */
@@ -24,13 +26,15 @@ export const createDueTimes = (services: {
   tellLine: () => void;
   report: (error: unknown) => void;
 }) => {
-  const { store, hours, promises, windowOf, tellLine, report } = services;
+  const { store, clock, hours, promises, windowOf, tellLine, report } = services;
   const reckon = (): void => {
     const graceMs = promises.now().graceMinutes * MINUTE_MS;
     store.conversations.reckonDueBy((state, last) => {
       const due = dueAt(state, hours.opening(last?.doorId ?? ''), graceMs);
       const end = last && windowEnd(last.heardAt ?? null, windowOf(last.doorId));
-      return due === null || end === null ? due : Math.min(due, end);
+      if (due === null || end === null) return due;
+      // Once the window is closed nobody can answer there: they stand after those who can be answered.
+      return end <= clock.now() ? null : Math.min(due, end);
     });
   };
   const markNow = (): string => `${hours.mark()} ${promises.now().graceMinutes}`;

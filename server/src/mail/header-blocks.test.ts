@@ -80,7 +80,7 @@ describe('header lines over what is answered or passed on', () => {
       if (said !== 'Yes, keep two for me.') wrong.push(html);
     }
     expect({ count: wrong.length, first: wrong.slice(0, 3) }).toEqual({ count: 0, first: [] });
-  });
+  }, 180_000);
 
   it.each([
     [

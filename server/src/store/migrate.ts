@@ -28,6 +28,7 @@ import reachedAt from './migrations/0026-reached-at.sql';
 import rowsBehind from './migrations/0027-rows-behind.sql';
 import here from './migrations/0028-here.sql';
 import newestOrders from './migrations/0029-newest-orders.sql';
+import whomALinkIsFor from './migrations/0030-whom-a-link-is-for.sql';
 
 /** In order; a migration that has shipped is never edited, only followed. */
 export const migrations: readonly string[] = [
@@ -60,6 +61,7 @@ export const migrations: readonly string[] = [
   rowsBehind,
   here,
   newestOrders,
+  whomALinkIsFor,
 ];
 
 /** The data was written by a program that knows more than this one: it is refused rather than guessed at. */

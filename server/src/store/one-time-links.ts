@@ -8,18 +8,18 @@ export type LinkRecord = {
   /** Who made it; null: the command on the server did. */
   madeBy: string | null;
 } & (
-  | { kind: 'invite'; role: Role; memberId: null }
-  | { kind: 'new-password'; role: null; memberId: string }
+  | { kind: 'invite'; role: Role; memberId: null; name: string }
+  | { kind: 'new-password'; role: null; memberId: string; name: '' }
 );
 
 const columns =
-  'token_hash AS tokenHash, kind, role, member_id AS memberId, expires_at AS expiresAt, used_at AS usedAt, made_by AS madeBy';
+  'token_hash AS tokenHash, name, kind, role, member_id AS memberId, expires_at AS expiresAt, used_at AS usedAt, made_by AS madeBy';
 
 /** Links that work once: invitations, and the way to a new password. */
 export const oneTimeLinksTable = (db: Db) => {
   const add = db.prepare(
-    `INSERT INTO one_time_links (token_hash, kind, role, member_id, expires_at, made_by)
-     VALUES (@tokenHash, @kind, @role, @memberId, @expiresAt, @madeBy)`,
+    `INSERT INTO one_time_links (token_hash, kind, role, member_id, expires_at, made_by, name)
+     VALUES (@tokenHash, @kind, @role, @memberId, @expiresAt, @madeBy, @name)`,
   );
   const find = db.prepare<[string], LinkRecord>(
     `SELECT ${columns} FROM one_time_links WHERE token_hash = ?`,

@@ -4,6 +4,7 @@ import {
   LookAtLinkSchema,
   MeChangeSchema,
   MemberSchema,
+  NewInviteSchema,
   NewPasswordLinkSchema,
   NewPasswordSchema,
   OneTimeLinkSchema,
@@ -72,11 +73,14 @@ export const teamRoutes = async ({ app, services }: Routing): Promise<void> => {
       schema: {
         summary: 'Makes a link that invites somebody',
         refuses: ['too-many-of-these'],
-        body: RoleChangeSchema,
+        body: NewInviteSchema,
         response: { 200: OneTimeLinkSchema },
       },
     },
-    async (request) => team.invite(request.body.role, memberOf(request).id, originOf(request)),
+    async (request) => {
+      const { role, name } = request.body;
+      return team.invite(role, name, memberOf(request).id, originOf(request));
+    },
   );
 
   app.post(

@@ -51,6 +51,24 @@ describe('the team', () => {
     expect((await join(tokenIn(link))).status).toBe(200);
   });
 
+  it('says for whom an invitation is, to owners and to whoever opens it', async () => {
+    for (const name of ['Ines ', 'Tobias'])
+      await post('/api/invites', cookie, { role: 'helper', name });
+    const { link } = (await post('/api/invites', cookie, { role: 'helper', name: 'Ada' })).body;
+    const open = (await house.ask('GET', '/api/links', { cookie })).body;
+    expect(open.map(({ name }: { name: string }) => name).sort()).toEqual([
+      'Ada',
+      'Ines',
+      'Tobias',
+    ]);
+    const seen = await house.ask('POST', '/api/links/look', { body: { token: tokenIn(link) } });
+    expect(seen.body.name).toBe('Ada');
+    // They are called as they say themselves.
+    expect((await join(tokenIn(link))).body.name).toBe('Ines Varga');
+    const long = { role: 'helper', name: 'x'.repeat(81) };
+    expect((await post('/api/invites', cookie, long)).status).toBe(400);
+  });
+
   it('lists open invitations without their secret, and withdraws one', async () => {
     const { link } = await invite();
     const { body } = await house.ask('GET', '/api/links', { cookie });

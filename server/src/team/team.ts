@@ -6,6 +6,7 @@ import type {
   Role,
   SeenLink,
 } from '@porch/contract/people';
+import { cleanLine } from '@porch/core/text';
 import type { Accounts, Asking } from '../accounts/accounts';
 import type { Endings } from '../accounts/endings';
 import type { Sessions, SignedIn } from '../accounts/sessions';
@@ -45,7 +46,7 @@ export const createTeam = (services: {
     origin: string,
     path: string,
     lastsMs: number,
-    record: Pick<LinkRecord, 'kind' | 'role' | 'memberId' | 'madeBy'>,
+    record: Pick<LinkRecord, 'kind' | 'role' | 'memberId' | 'madeBy' | 'name'>,
   ): OneTimeLink => {
     // Whoever is at the server gets in, however many links somebody else has made.
     if (record.madeBy !== null && store.links.open(clock.now()).length >= OPEN_MOST) {
@@ -95,21 +96,31 @@ export const createTeam = (services: {
       role: null,
       memberId: someone(memberId).id,
       madeBy,
+      name: '',
     });
 
   return {
-    invite: (role: Role, madeBy: string, origin: string): OneTimeLink =>
-      makeLink(origin, '/join', INVITE_MS, { kind: 'invite', role, memberId: null, madeBy }),
+    /** `typed`: for whom it is, in the words of whoever makes it; '' where they do not say. */
+    invite: (role: Role, typed: string, madeBy: string, origin: string): OneTimeLink => {
+      const name = cleanLine(typed);
+      return makeLink(origin, '/join', INVITE_MS, {
+        kind: 'invite',
+        role,
+        memberId: null,
+        madeBy,
+        name,
+      });
+    },
     /** Every link that somebody could still come in by. */
     openLinks: (): OpenLink[] =>
       store.links
         .open(clock.now())
         .filter(isStillMeant)
-        .map(({ tokenHash, kind, role, memberId, madeBy, expiresAt }) => ({
+        .map(({ tokenHash, kind, role, memberId, madeBy, expiresAt, name }) => ({
           id: tokenHash,
           kind,
           role,
-          name: (memberId && store.members.byId(memberId)?.name) || '',
+          name: memberId ? (store.members.byId(memberId)?.name ?? '') : name,
           madeBy: (madeBy && store.members.byId(madeBy)?.name) || '',
           expiresAt,
         })),
@@ -130,13 +141,13 @@ export const createTeam = (services: {
       return newPasswordLink(memberId, asking.me.id, origin);
     },
     look: (token: string): SeenLink => {
-      const { kind, role, memberId, expiresAt } = open(token);
+      const { kind, role, memberId, expiresAt, name } = open(token);
       return {
         kind,
         role,
         expiresAt,
         business: store.business.read()?.name ?? '',
-        name: (memberId && store.members.byId(memberId)?.name) || '',
+        name: memberId ? (store.members.byId(memberId)?.name ?? '') : name,
       };
     },
     /** Comes into the team by an invitation; it works once. */

@@ -170,6 +170,9 @@ describe('the panel', () => {
     expect(panel.root.querySelector('header')?.textContent).not.toContain('5 minutes');
     await panel.show({ entries: [entryOf(1)] });
     expect(panel.root.querySelector('header')?.textContent).toContain('within 5 minutes');
+    // Whoever has their answer waits for none.
+    await panel.show({ entries: [entryOf(1), entryOf(2, { by: 'team', name: 'Maren' })] });
+    expect(panel.root.querySelector('header')?.textContent).not.toContain('5 minutes');
   });
 
   it('asks for an email in one line, which opens, and says then how they can be reached', async () => {

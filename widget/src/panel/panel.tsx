@@ -155,6 +155,9 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
   const Asked = useLate(view.asked.isAny)?.Asked;
   const said = model.entries.length + model.queue.length;
   const isTyping = model.typing !== null && now - model.typing.at < TYPING_SHOWN_MS;
+  // While they are back soon the title says it already; whoever has their answer waits for none.
+  const isWaiting = model.queue.length > 0 || model.entries.at(-1)?.by === 'visitor';
+  const isWhenSaid = said > 0 && state !== 'soon' && (isNote || isWaiting);
   const isConsentMissing = view.consent !== null && !model.hasAgreed;
   const isAskedFirst = page.when === 'before' && !hasTalked && said === 0;
   const needsDetails =
@@ -227,13 +230,7 @@ export const Panel = ({ conversation, door }: { conversation: Conversation; door
   }
   return (
     <div class="panel">
-      <Head
-        conversation={conversation}
-        state={state}
-        time={time}
-        // While they are back soon the title says it already.
-        when={said > 0 && state !== 'soon' ? when : ''}
-      />
+      <Head conversation={conversation} state={state} time={time} when={isWhenSaid ? when : ''} />
       <div class="scroll">
         {said === 0 && (
           <Welcome lamp={lamp} usual={model.usual} now={now} isHoursOnly={isHoursOnly} />

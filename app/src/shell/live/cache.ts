@@ -129,5 +129,13 @@ export const rowAhead = (row: Row, done: Ahead): Row => {
   // What was owed before is due when it was; for what is owed anew the server will say.
   const isSame = state.waitingSince === row.state.waitingSince;
   const dueAt = isSame ? row.dueAt : null;
-  return { ...row, state, dueAt, group: groupOf(state), place: placeInLine(state, dueAt) };
+  const group = groupOf(state);
+  const isThere = isSame && group === row.group;
+  return {
+    ...row,
+    state,
+    dueAt,
+    group,
+    place: isThere ? row.place : placeInLine(state, dueAt ?? 0),
+  };
 };

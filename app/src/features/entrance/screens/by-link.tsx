@@ -30,21 +30,25 @@ const Unusable = ({ why }: { why: string }) => (
 /** The secret of the link that was opened; it leaves the address at once. */
 const useSecret = (): string => useState(takeSecret)[0];
 
+type JoinField = 'name' | 'email' | 'password';
+
 /** Coming into the team by an invitation. */
 export const JoinByLink = () => {
   const token = useSecret();
   const seen = useSeenLink(token);
   const { mutate, error, isPending } = useJoin();
-  const [typed, setTyped] = useState({ name: '', email: '', password: '' });
+  const [changed, setChanged] = useState<Partial<Record<JoinField, string>>>({});
   if (seen.error || !token || (seen.data && seen.data.kind !== 'invite')) {
     return <Unusable why={problemOf(seen.error) || shellWords().refusal({ code: 'link-stale' })} />;
   }
   if (!seen.data) return <RowsComing />;
-  const { business, role } = seen.data;
-  const field = (which: keyof typeof typed) => ({
+  const { business, role, name } = seen.data;
+  // Whoever invited them has said what they are called; they may say it otherwise.
+  const typed = { name, email: '', password: '', ...changed };
+  const field = (which: JoinField) => ({
     value: typed[which],
     problem: problemOf(error, which),
-    onChangeText: (text: string) => setTyped({ ...typed, [which]: text }),
+    onChangeText: (text: string) => setChanged({ ...changed, [which]: text }),
   });
   const said = words().join;
   return (

@@ -21,7 +21,8 @@ export const useOpenLinks = () =>
 export const useInvite = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (role: Role) => api.send<OneTimeLink>('POST', '/api/invites', { role }),
+    mutationFn: (typed: { role: Role; name: string }) =>
+      api.send<OneTimeLink>('POST', '/api/invites', typed),
     onSuccess: () => client.invalidateQueries({ queryKey: linksKey }),
   });
 };

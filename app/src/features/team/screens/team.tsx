@@ -2,6 +2,7 @@ import type { OneTimeLink, Role, TeamMember } from '@porch/contract/people';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
+import { Field } from '../../../kit/fields/field';
 import { Copy, Problem, Row, Section } from '../../../kit/fields/form';
 import { Button } from '../../../kit/press';
 import { Sheet } from '../../../kit/sheets/sheet';
@@ -43,6 +44,7 @@ const Invite = () => {
   const zone = useZone();
   const now = useNow(MINUTE_MS);
   const [role, setRole] = useState<Role>('helper');
+  const [name, setName] = useState('');
   const invite = useInvite();
   const { data: open } = useOpenLinks();
   const withdraw = useWithdraw();
@@ -64,14 +66,36 @@ const Invite = () => {
         <Text kind="second" tone="slate">
           {role === 'owner' ? said().ownerMore : said().helperMore}
         </Text>
+        <Field
+          label={said().inviteName}
+          value={name}
+          maxLength={80}
+          autoComplete="off"
+          onChangeText={(typed) => {
+            setName(typed);
+            invite.reset();
+          }}
+        />
         {invite.data ? (
-          <HandOver link={invite.data} />
+          <>
+            <HandOver link={invite.data} />
+            <Row>
+              <Button
+                look="bare"
+                label={said().makeAnother}
+                onPress={() => {
+                  setName('');
+                  invite.reset();
+                }}
+              />
+            </Row>
+          </>
         ) : (
           <Row>
             <Button
               label={said().makeInvite}
               disabled={invite.isPending}
-              onPress={() => invite.mutate(role)}
+              onPress={() => invite.mutate({ role, name: name.trim() })}
             />
           </Row>
         )}
@@ -82,20 +106,26 @@ const Invite = () => {
           <Text kind="second" tone="slate">
             {said().openLinksMore}
           </Text>
-          {open.map(({ id, kind, role: as, name, madeBy, expiresAt }) => (
-            <Row key={id}>
-              <Text style={styles.grow}>
-                {said().linkUntil(
-                  kind === 'invite'
-                    ? said().inviteAs(said()[as ?? 'helper'])
-                    : said().passwordFor(name),
-                  madeBy || said().server,
-                  momentInWords(expiresAt, now, zone),
-                )}
-              </Text>
-              <Button look="bare" label={said().withdraw} onPress={() => withdraw.mutate(id)} />
-            </Row>
-          ))}
+          {open.map(({ id, kind, role: as, name: whose, madeBy, expiresAt }) => {
+            const what =
+              kind === 'invite'
+                ? said().inviteAs(said()[as ?? 'helper'], whose)
+                : said().passwordFor(whose);
+            const until = momentInWords(expiresAt, now, zone);
+            return (
+              <Row key={id}>
+                <Text style={styles.grow}>
+                  {said().linkUntil(what, madeBy || said().server, until)}
+                </Text>
+                <Button
+                  look="bare"
+                  label={said().withdraw}
+                  aria-label={said().withdrawOf(what)}
+                  onPress={() => withdraw.mutate(id)}
+                />
+              </Row>
+            );
+          })}
           <Problem text={problemOf(withdraw.error)} />
         </Section>
       ) : null}
