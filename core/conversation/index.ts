@@ -30,6 +30,7 @@ export {
   setAsideReasons,
   steps,
 } from './entry';
+export { isQuiet } from './quiet';
 export type { ConversationState, Group } from './reducer';
 export { emptyConversation, fold, foldAll, groupOf, groups, UNREAD_KEPT } from './reducer';
 export { type Amended, amendedIn, type Came, cameIn, filesOf, inOrderSaid } from './said';

@@ -31,6 +31,7 @@ export const de: Texts = {
     'Nur wenn Sie mögen. Mit einer E-Mail-Adresse erreichen wir Sie auch später noch.',
   'guestIntro.soon': 'Eine E-Mail-Adresse oder Telefonnummer, damit wir antworten können.',
   'guestIntro.dark': 'Eine E-Mail-Adresse oder Telefonnummer, damit wir antworten können.',
+  guestNeeded: 'Damit wir antworten können.',
   guestLine: 'Gleich weg? E-Mail hinterlassen',
   more: 'Mehr',
   back: 'Wieder da: {time}, {ahead}',

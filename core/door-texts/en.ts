@@ -30,6 +30,7 @@ export const en = {
   'guestIntro.lit': 'Only if you like. With an email we can still reach you after you leave.',
   'guestIntro.soon': 'An email or a phone number, so that we can answer you.',
   'guestIntro.dark': 'An email or a phone number, so that we can answer you.',
+  guestNeeded: 'So that we can answer you.',
   guestLine: 'Leaving soon? Add your email',
   more: 'More',
   back: 'Back: {time}, {ahead}',

@@ -28,6 +28,7 @@ export const es: Texts = {
   'guestIntro.lit': 'Solo si quieres. Con un correo podemos contactarte cuando te vayas.',
   'guestIntro.soon': 'Un correo o un teléfono, para poder responderte.',
   'guestIntro.dark': 'Un correo o un teléfono, para poder responderte.',
+  guestNeeded: 'Para poder responderte.',
   guestLine: '¿Te vas pronto? Deja tu correo',
   more: 'Más',
   back: 'De vuelta: {time}, {ahead}',

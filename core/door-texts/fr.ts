@@ -29,6 +29,7 @@ export const fr: Texts = {
     'Seulement si vous voulez. Avec un e-mail, nous pouvons vous joindre après votre départ.',
   'guestIntro.soon': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
   'guestIntro.dark': 'Un e-mail ou un numéro de téléphone, pour pouvoir vous répondre.',
+  guestNeeded: 'Pour pouvoir vous répondre.',
   guestLine: 'Vous partez bientôt ? Laissez votre e-mail',
   more: 'Plus',
   back: 'De retour : {time}, {ahead}',

@@ -28,6 +28,7 @@ export const it: Texts = {
   'guestIntro.lit': 'Solo se vuoi. Con un’email possiamo contattarti anche dopo.',
   'guestIntro.soon': 'Un’email o un numero di telefono, per poterti rispondere.',
   'guestIntro.dark': 'Un’email o un numero di telefono, per poterti rispondere.',
+  guestNeeded: 'Per poterti rispondere.',
   guestLine: 'Stai per uscire? Lascia la tua email',
   more: 'Altro',
   back: 'Di nuovo qui: {time}, {ahead}',

@@ -28,6 +28,7 @@ export const nl: Texts = {
   'guestIntro.lit': 'Alleen als je wilt. Met een e-mailadres bereiken we je ook later nog.',
   'guestIntro.soon': 'Een e-mailadres of telefoonnummer, zodat we je kunnen antwoorden.',
   'guestIntro.dark': 'Een e-mailadres of telefoonnummer, zodat we je kunnen antwoorden.',
+  guestNeeded: 'Zodat we je kunnen antwoorden.',
   guestLine: 'Zo weg? Laat je e-mail achter',
   more: 'Meer',
   back: 'Weer terug: {time}, {ahead}',

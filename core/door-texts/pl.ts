@@ -28,6 +28,7 @@ export const pl: Texts = {
   'guestIntro.lit': 'Tylko jeśli chcesz. Z adresem e-mail odpiszemy też później.',
   'guestIntro.soon': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
   'guestIntro.dark': 'E-mail lub numer telefonu, żebyśmy mogli odpowiedzieć.',
+  guestNeeded: 'Żebyśmy mogli odpowiedzieć.',
   guestLine: 'Wychodzisz? Zostaw swój e-mail',
   more: 'Więcej',
   back: 'Wracamy: {time}, {ahead}',

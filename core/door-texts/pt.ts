@@ -28,6 +28,7 @@ export const pt: Texts = {
   'guestIntro.lit': 'Só se quiser. Com um e-mail podemos contactá-lo mesmo depois de sair.',
   'guestIntro.soon': 'Um e-mail ou um telefone, para podermos responder.',
   'guestIntro.dark': 'Um e-mail ou um telefone, para podermos responder.',
+  guestNeeded: 'Para podermos responder.',
   guestLine: 'Já vai sair? Deixe o seu email',
   more: 'Mais',
   back: 'De volta: {time}, {ahead}',

@@ -16,7 +16,7 @@ export const shapeCss: Readonly<Record<PlateShape, string>> = {
 };
 
 const small =
-  '.on-small .plate{flex-direction:row;width:auto;max-width:54vw;min-width:min-content;overflow-wrap:break-word;min-height:48px;max-height:64px;padding:4px 12px 4px 8px;gap:6px;text-align:start;overflow:hidden}' +
+  '.on-small .plate{flex-direction:row;width:auto;max-width:54vw;min-width:min-content;overflow-wrap:break-word;min-height:48px;max-height:64px;padding:4px 8px 4px 6px;gap:5px;text-align:start;overflow:hidden}' +
   '.on-small .name{display:none}' +
   '.on-small svg,.on-small img{width:28px;height:28px}' +
   '.on-small .words{writing-mode:initial;max-width:40vw}' +

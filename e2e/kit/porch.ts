@@ -393,6 +393,13 @@ export const openVisitor = async (phone: Page, said: string): Promise<void> => {
   await expect(phone.getByRole('log')).toContainText(said);
 };
 
+/** Opens everything in the conversation that stands folded between what was said. */
+export const unfold = async (phone: Page): Promise<void> => {
+  const folded = phone.getByRole('log').getByRole('button', { expanded: false });
+  await expect(folded.first()).toBeVisible();
+  while ((await folded.count()) > 0) await folded.first().click();
+};
+
 /** The owner answers in the conversation that is open. */
 export const answer = async (phone: Page, text: string): Promise<void> => {
   await phone.getByRole('textbox', { name: 'Your answer' }).fill(text);

@@ -1,5 +1,14 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { expect, ownServer, type Porch, signInOn, test, visitorPhone, watched } from '../kit/porch';
+import {
+  expect,
+  ownServer,
+  type Porch,
+  signInOn,
+  test,
+  unfold,
+  visitorPhone,
+  watched,
+} from '../kit/porch';
 import { alertsOn, ringBy } from '../kit/push';
 
 const second = 1_000;
@@ -89,6 +98,9 @@ test('a message rings both phones; tapped and answered on one, it is gone from t
   await first.page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(panel.getByText('Both, until four')).toBeVisible();
   await expect.poll(() => alertsOn(first.page)).toEqual([]);
+  // What came of it stands there, the rest behind it.
+  await expect(first.page.getByText(/^Maren Oduya looked /)).toBeVisible();
+  await unfold(first.page);
   await expect(first.page.getByText(/^Rang Maren Oduya .*; Maren Oduya looked /)).toBeVisible();
   await other.came(1);
   await expect.poll(() => alertsOn(other.page)).toEqual([]);
@@ -145,6 +157,7 @@ test(
     expect(causes).toEqual(['first', 'again']);
     await phone.page.goto(`${porch.origin}/line`);
     await phone.page.getByRole('link', { name: /^Visitor/ }).click();
+    await unfold(phone.page);
     await expect(
       phone.page.getByText(/^Rang Maren Oduya 10:00, 10:01; Maren Oduya looked/),
     ).toBeVisible();

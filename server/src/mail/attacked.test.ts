@@ -159,7 +159,8 @@ describe('mail that comes from anybody', () => {
     const depth = 10_000;
     const html = `${'<div>'.repeat(depth)}Deep words${'</div>'.repeat(depth)}`;
     let longestMs = 0;
-    let last = performance.now();
+    const begun = performance.now();
+    let last = begun;
     const beat = setInterval(() => {
       const now = performance.now();
       longestMs = Math.max(longestMs, now - last);
@@ -167,8 +168,9 @@ describe('mail that comes from anybody', () => {
     }, 5);
     expect(await writes('', { html, text: undefined })).toMatch(/^250/);
     clearInterval(beat);
+    const tookMs = performance.now() - begun;
     expect(texts()).toEqual(['Deep words']);
-    // Reading it here took three to five seconds; a slow machine has a second for all else.
-    expect(longestMs).toBeLessThan(1_000);
+    // Read here, it would have held up everything for nearly as long as that took.
+    expect(longestMs).toBeLessThan(tookMs / 2);
   });
 });

@@ -135,6 +135,8 @@ describe('the guest book', () => {
       },
     });
     expect(book.root.textContent).not.toContain('Skip');
+    expect(book.root.textContent).not.toContain('Only if you like');
+    expect(book.root.textContent).toContain('So that we can answer you.');
     expect(book.field('Which plant?').getAttribute('aria-required')).toBe('true');
     await book.press('Save');
     expect(book.alerts()).toEqual(['This is needed.']);

@@ -167,6 +167,7 @@ export const GuestForm = (props: {
   const say = useSay();
   const details = shownDetails(props.model);
   const isNote = state !== 'lit';
+  const isNeeded = page.fields.some(({ isRequired }) => isRequired);
   const [problems, setProblems] = useState<Record<string, string>>({});
 
   const save = async (form: HTMLFormElement): Promise<void> => {
@@ -199,7 +200,9 @@ export const GuestForm = (props: {
       <h2 id="guest-title" dir="auto">
         {say(`guestTitle.${state}`)}
       </h2>
-      {isNote || props.model.mails ? <p dir="auto">{say(`guestIntro.${state}`)}</p> : null}
+      {isNote || props.model.mails || isNeeded ? (
+        <p dir="auto">{say(isNeeded && !isNote ? 'guestNeeded' : `guestIntro.${state}`)}</p>
+      ) : null}
       {page.fields.map((field) => (
         <Field
           key={field.id}
@@ -212,7 +215,7 @@ export const GuestForm = (props: {
         <button type="submit" class="send">
           {say('save')}
         </button>
-        {!page.fields.some(({ isRequired }) => isRequired) && (
+        {!isNeeded && (
           <button type="button" class="plain" onClick={skip}>
             {say('skip')}
           </button>

@@ -16,6 +16,7 @@ import X from 'lucide-react-native/icons/x';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
+import { FreshField } from '../../../kit/fields/fresh-field';
 import { Select } from '../../../kit/fields/select';
 import { Tick } from '../../../kit/fields/tick';
 import { languageName } from '../../../kit/names';
@@ -214,7 +215,7 @@ export const CardEditor = (props: Props) => {
       <Row>
         <Button look="bare" label={`‹ ${said().back}`} onPress={props.leave} />
       </Row>
-      <Field
+      <FreshField
         label={said().question}
         more={said().questionMore}
         value={card.question}
@@ -222,7 +223,7 @@ export const CardEditor = (props: Props) => {
         problem={at('question')}
         onChangeText={(question) => put({ question })}
       />
-      <Field
+      <FreshField
         label={said().answer}
         more={said().answerMore}
         value={card.answer}

@@ -3,6 +3,7 @@ import type { Greeting } from '@porch/core/greetings';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
+import { FreshField } from '../../../kit/fields/fresh-field';
 import { LinesField } from '../../../kit/fields/lines-field';
 import { Select } from '../../../kit/fields/select';
 import { Tick } from '../../../kit/fields/tick';
@@ -108,7 +109,7 @@ export const GreetingEditor = (props: Props) => {
         <Button look="bare" label={`‹ ${said().back}`} onPress={props.leave} />
       </Row>
       <Tick label={said().isOn} isOn={greeting.isOn} onChange={(isOn) => put({ isOn })} />
-      <Field
+      <FreshField
         label={said().text}
         more={said().textMore}
         value={greeting.text}

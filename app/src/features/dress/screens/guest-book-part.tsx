@@ -10,6 +10,7 @@ import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
 import { Field } from '../../../kit/fields/field';
 import { Problem, Row, Section } from '../../../kit/fields/form';
+import { FreshField } from '../../../kit/fields/fresh-field';
 import { LinesField } from '../../../kit/fields/lines-field';
 import { Tick } from '../../../kit/fields/tick';
 import { Button } from '../../../kit/press';
@@ -90,6 +91,8 @@ const Page = (props: Editing & { which: 'lit' | 'notLit' }) => {
 
 const Question = (props: {
   question: OwnField;
+  /** On which pages it is asked, by name. */
+  askedOn: readonly string[];
   problem: string;
   choicesProblem: string;
   change: (question: OwnField) => void;
@@ -99,7 +102,7 @@ const Question = (props: {
   const { question, change } = props;
   return (
     <View style={[styles.question, { borderColor: theme.edge }]}>
-      <Field
+      <FreshField
         label={said().label}
         value={question.label}
         maxLength={200}
@@ -121,6 +124,9 @@ const Question = (props: {
           onChangeLines={(choices) => change({ ...question, choices })}
         />
       ) : null}
+      <Text kind="second" tone={props.askedOn.length > 0 ? 'slate' : 'ember'}>
+        {props.askedOn.length > 0 ? said().askedOn(props.askedOn) : said().askedNowhere}
+      </Text>
       <Row>
         <Button look="bare" label={said().drop} onPress={props.drop} />
       </Row>
@@ -140,6 +146,25 @@ const OwnQuestions = ({ dress, set, problemAt }: Editing) => {
     set({ ...dress, guestBook: next });
   };
   const { own } = guestBook;
+  const askedOn = (id: string): string[] =>
+    (['lit', 'notLit'] as const)
+      .filter((which) => {
+        const { when, asks } = guestBook[which];
+        return when !== 'never' && asks.some(({ field }) => field === id);
+      })
+      .map((which) => said().pages[which]);
+  /** A new question is asked wherever anything is. */
+  const add = (): void => {
+    const id = nanoid();
+    const asking = (page: GuestBookPage): GuestBookPage => ({
+      ...page,
+      asks: [...page.asks, { field: id, isRequired: false }],
+    });
+    const question: OwnField = { id, kind: 'text', label: '', choices: [] };
+    const { lit, notLit } = guestBook;
+    const next = { own: [...own, question], lit: asking(lit), notLit: asking(notLit) };
+    set({ ...dress, guestBook: next });
+  };
   return (
     <Section title={said().own}>
       <Text kind="second" tone="slate">
@@ -149,6 +174,7 @@ const OwnQuestions = ({ dress, set, problemAt }: Editing) => {
         <Question
           key={question.id}
           question={question}
+          askedOn={askedOn(question.id)}
           problem={problemAt(`guestBook.own.${question.id}`)}
           choicesProblem={problemAt(`guestBook.own.${question.id}.choices`)}
           change={(next) => put(own.map((one) => (one.id === next.id ? next : one)))}
@@ -157,10 +183,7 @@ const OwnQuestions = ({ dress, set, problemAt }: Editing) => {
       ))}
       <Problem text={problemAt('guestBook.own')} />
       <Row>
-        <Button
-          label={said().add}
-          onPress={() => put([...own, { id: nanoid(), kind: 'text', label: '', choices: [] }])}
-        />
+        <Button label={said().add} onPress={add} />
       </Row>
     </Section>
   );

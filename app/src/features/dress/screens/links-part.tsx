@@ -2,8 +2,8 @@ import { DRESS_LIMITS, linkGlyphs, type PlaceLink } from '@porch/core/dress';
 import { nanoid } from 'nanoid';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../../../kit/fields/choice';
-import { Field } from '../../../kit/fields/field';
 import { Problem, Row } from '../../../kit/fields/form';
+import { FreshField } from '../../../kit/fields/fresh-field';
 import { Button } from '../../../kit/press';
 import { Text } from '../../../kit/text';
 import { corner } from '../../../kit/theme/sizes';
@@ -23,14 +23,14 @@ const LinkCard = (props: {
   const { link, change, problemAt } = props;
   return (
     <View style={[styles.card, { borderColor: theme.edge }]}>
-      <Field
+      <FreshField
         label={said().label}
         value={link.label}
         maxLength={200}
         problem={problemAt(`links.${link.id}`)}
         onChangeText={(label) => change({ ...link, label })}
       />
-      <Field
+      <FreshField
         label={said().url}
         value={link.url}
         placeholder="https://"

@@ -223,6 +223,29 @@ describe('the guest book', () => {
     expect(draft.now.guestBook.lit.asks.map(({ field }) => field)).toEqual(['name', 'email']);
   });
 
+  it('asks a new question wherever anything is asked, and says where it is asked nowhere', async () => {
+    const draft = await open((editing) => <GuestBookPart {...editing} />);
+    await press('Add a question');
+    const [own] = draft.now.guestBook.own;
+    for (const which of ['lit', 'notLit'] as const) {
+      expect(draft.now.guestBook[which].asks).toContainEqual({ field: own?.id, isRequired: false });
+    }
+    expect(screen.getByText('Asked: While the light is lit, While it is not lit')).toBeTruthy();
+    await fireEvent.press(screen.getAllByText('Never')[0] as never);
+    await fireEvent.press(screen.getAllByText('Never')[1] as never);
+    expect(screen.getByText(/^Not asked anywhere yet/)).toBeTruthy();
+  });
+
+  it('says that a new question lacks its words once somebody has been there, not before', async () => {
+    const missing = 'Something is missing here.';
+    await open((editing) => <GuestBookPart {...editing} problemAt={() => missing} />);
+    const before = screen.queryAllByText(missing).length;
+    await press('Add a question');
+    expect(screen.queryAllByText(missing)).toHaveLength(before);
+    await fireEvent(screen.getByLabelText('Question'), 'blur');
+    expect(screen.queryAllByText(missing)).toHaveLength(before + 1);
+  });
+
   it('takes choices one a line', async () => {
     const draft = await open((editing) => <GuestBookPart {...editing} />);
     await press('Add a question');

@@ -174,6 +174,9 @@ export const en = {
     own: 'Own questions',
     ownMore: 'Up to eight. Their wording in other languages is under Texts.',
     add: 'Add a question',
+    askedOn: (pages: readonly string[]) => `Asked: ${pages.join(', ')}`,
+    askedNowhere:
+      'Not asked anywhere yet. Above, choose when your visitors are asked, and tick it.',
     label: 'Question',
     kind: 'Answered by',
     kinds: { text: 'A short text', choice: 'A choice', tick: 'A tick' },

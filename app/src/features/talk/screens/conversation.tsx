@@ -1,13 +1,6 @@
 import type { Row } from '@porch/contract/entries';
 import { ROLL_PAGE } from '@porch/contract/limits';
-import {
-  amendedIn,
-  cameIn,
-  type Entry,
-  type FileMention,
-  inOrderSaid,
-} from '@porch/core/conversation';
-import { isRungLine, type RungLine, withRungLines } from '@porch/core/ringing';
+import { amendedIn, cameIn, type Entry, type FileMention } from '@porch/core/conversation';
 import { router } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -37,9 +30,11 @@ import { useRowDeeds } from '../../deeds/parts/use-row-deeds';
 import { useOwe } from '../../follow-ups/parts/use-owe';
 import { useCalling } from '../../persons/parts/calling';
 import { useKeepAnswer } from '../../replies/parts/use-keep-answer';
+import { type Item, withDays, withQuiet } from '../data/items';
 import { useOlder, useRoll } from '../data/roll';
 import { words } from '../words';
 import { Composer } from './composer';
+import { QuietSlip } from './quiet-slip';
 import type { RollFacts } from './roll-facts';
 import { RollEntry, UnsentSlip } from './roll-slips';
 import { RungSlip } from './rung-slip';
@@ -49,31 +44,6 @@ import { WhosThis } from './whos-this';
 
 const QUARTER_MS = 15 * 60_000;
 const noReceipts: RollFacts['receipts'] = [];
-
-type Item =
-  | { is: 'older'; key: string }
-  | { is: 'day'; key: string; at: number }
-  | { is: 'entry'; key: string; entry: Entry }
-  | { is: 'rung'; key: string; line: RungLine }
-  | { is: 'unsent'; key: string; parcel: DeedParcel }
-  | { is: 'typing'; key: string };
-
-const toItem = (shown: Entry | RungLine): Item => {
-  const key = `${shown.seq}`;
-  return isRungLine(shown) ? { is: 'rung', key, line: shown } : { is: 'entry', key, entry: shown };
-};
-
-const withDays = (entries: readonly Entry[], zone: string): Item[] => {
-  let day = '';
-  const shownOnes = entries.filter(({ kind }) => kind !== 'file-came');
-  return withRungLines(inOrderSaid(shownOnes)).flatMap((shown): Item[] => {
-    const its = dayInWords(shown.at, zone);
-    const item = toItem(shown);
-    if (its === day) return [item];
-    day = its;
-    return [{ is: 'day', key: `day ${shown.seq}`, at: shown.at }, item];
-  });
-};
 
 /** This near to its end, in pixels, a roll follows what is added to it. */
 const NEAR_END = 120;
@@ -270,7 +240,7 @@ export const Conversation = ({ id }: { id: string }) => {
     const sent = new Set(entries?.map((entry) => entry.id));
     return [
       ...(roll.data?.hasOlder ? [{ is: 'older', key: 'older' } as const] : []),
-      ...withDays(entries ?? [], zone),
+      ...withQuiet(withDays(entries ?? [], zone)),
       ...unsent
         .filter((parcel) => !sent.has(parcel.id))
         .map((parcel): Item => ({ is: 'unsent', key: parcel.id, parcel })),
@@ -356,6 +326,8 @@ export const Conversation = ({ id }: { id: string }) => {
                   );
                 case 'entry':
                   return <RollEntry entry={item.entry} facts={facts} />;
+                case 'quiet':
+                  return <QuietSlip items={item.items} facts={facts} />;
                 case 'rung':
                   return <RungSlip line={item.line} facts={facts} />;
                 case 'unsent':

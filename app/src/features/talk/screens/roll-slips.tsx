@@ -2,7 +2,6 @@ import type { Refusal } from '@porch/contract/errors';
 import { type Entry, type FileMention, filesOf, SCREEN } from '@porch/core/conversation';
 import { sizeText } from '@porch/core/files';
 import { pieces } from '@porch/core/links';
-import { followUpOf, isAskedId } from '@porch/core/promises';
 import { summary } from '@porch/core/text';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Footprints from 'lucide-react-native/icons/footprints';
@@ -324,7 +323,11 @@ const Waypoint = ({ entry, facts }: { entry: Entry & { kind: 'waypoint' }; facts
   );
 };
 
-const markOf = (entry: Entry, { row, isSite, memberName, now, zone }: RollFacts): string => {
+/** What a small line of the roll says, without when; '' for what is drawn otherwise. */
+export const markInWords = (
+  entry: Entry,
+  { row, isSite, memberName, now, zone }: RollFacts,
+): string => {
   switch (entry.kind) {
     case 'details': {
       const said = words().conversation;
@@ -428,13 +431,11 @@ export const RollEntry = memo(({ entry, facts }: { entry: Entry; facts: RollFact
   if (entry.kind === 'held-back' && entry.says !== undefined) {
     return <AskedSlip entry={entry} facts={facts} />;
   }
-  const followUp = followUpOf(entry);
-  if (followUp !== null && isAskedId(followUp)) return null;
   if (entry.kind === 'waypoint') return <Waypoint entry={entry} facts={facts} />;
   return (
     <View style={styles.mark}>
       <Text kind="small" tone="slate">
-        {markOf(entry, facts)} · {momentInWords(entry.at, facts.now, facts.zone)}
+        {markInWords(entry, facts)} · {momentInWords(entry.at, facts.now, facts.zone)}
       </Text>
     </View>
   );

@@ -19,6 +19,17 @@ const rangInWords = ({ memberId, by, at, failed }: RungPerson, facts: RollFacts)
   return (failed === null ? done : notDone)(facts.memberName(memberId), timesOf(at, facts));
 };
 
+/** What came of a round of ringing: who looked, or who was rung while nobody has. */
+export const rungInBrief = (line: RungLine, facts: RollFacts): string => {
+  const { looked } = line;
+  if (!looked) return rungInWords(line, facts);
+  const { now, zone, memberName } = facts;
+  return words().conversation.rung.looked(
+    memberName(looked.memberId),
+    momentInWords(looked.at, now, zone),
+  );
+};
+
 /** Who was rung for what was said, and what came of it: "rang Maren 10:02, 10:03; Tobias looked 10:04". */
 export const rungInWords = ({ rung, looked }: RungLine, facts: RollFacts): string => {
   const said = words().conversation.rung;

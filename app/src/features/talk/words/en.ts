@@ -131,6 +131,8 @@ export const en = {
       'whom-unclear': (from: string) =>
         `An email answer from ${from} wasn’t sent on: we can’t tell who it’s for`,
     } satisfies Record<HeldBack, (from: string) => string>,
+    quietMore: (count: number) => `and ${count} more`,
+    quietLess: 'Show less',
     rung: {
       rang: (who: string, times: string) => `rang ${who} ${times}`,
       wrote: (who: string, times: string) => `wrote to ${who} ${times}`,
