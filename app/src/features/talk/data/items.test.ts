@@ -67,11 +67,11 @@ describe('what the roll shows', () => {
   it('folds nothing over the end of a day, and nothing that asks somebody for something', () => {
     expect(
       shown(
-        entry('details'),
-        entry('waypoint', { at: noon + 24 * 60 * minute }),
         entry('mailed', { failed: 'refused', to: 'x@y.example' }),
         entry('owed', { why: 'hand', followUpId: 'promise-1' }),
+        entry('details'),
+        entry('waypoint', { at: noon + 24 * 60 * minute }),
       ),
-    ).toEqual(['day', 'details', 'day', 'waypoint', 'mailed', 'owed']);
+    ).toEqual(['day', 'mailed', 'owed', 'details', 'day', 'waypoint']);
   });
 });
