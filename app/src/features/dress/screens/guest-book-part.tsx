@@ -125,7 +125,7 @@ const Question = (props: {
         />
       ) : null}
       <Text kind="second" tone={props.askedOn.length > 0 ? 'slate' : 'ember'}>
-        {props.askedOn.length > 0 ? said().askedOn(props.askedOn) : said().askedNowhere}
+        {props.askedOn.length > 0 ? said().askedOn(props.askedOn.join(', ')) : said().askedNowhere}
       </Text>
       <Row>
         <Button look="bare" label={said().drop} onPress={props.drop} />

@@ -174,7 +174,7 @@ export const en = {
     own: 'Own questions',
     ownMore: 'Up to eight. Their wording in other languages is under Texts.',
     add: 'Add a question',
-    askedOn: (pages: readonly string[]) => `Asked: ${pages.join(', ')}`,
+    askedOn: (pages: string) => `Asked: ${pages}`,
     askedNowhere:
       'Not asked anywhere yet. Above, choose when your visitors are asked, and tick it.',
     label: 'Question',
