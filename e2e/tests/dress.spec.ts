@@ -5,7 +5,6 @@ import {
   ownerPhone,
   type Porch,
   test,
-  unfold,
   visitorPhone,
   watched,
 } from '../kit/porch';
@@ -269,7 +268,6 @@ test('what visitors read is looked through, and a first hello is tried, switched
   await expect(second.getByText(/^(Sent|Arrived)$/)).toBeVisible();
   await screen.goto(`${porch.origin}/line`);
   await screen.getByRole('link', { name: /Two of them/ }).click();
-  await unfold(screen);
   await expect(screen.getByRole('log')).toContainText(`The door said: “${hello}”`);
   await expect(visitor.panel.getByText(hello)).toHaveCount(1);
 });
