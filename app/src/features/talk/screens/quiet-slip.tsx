@@ -46,7 +46,7 @@ export const QuietSlip = ({ items, facts }: { items: readonly QuietItem[]; facts
           {isOpen ? said.quietLess : brief}
         </Text>
         {more && !isOpen ? (
-          <Text kind="small" tone="slate">
+          <Text kind="small" tone="slate" style={styles.more}>
             {more}
           </Text>
         ) : null}
@@ -74,4 +74,5 @@ const styles = StyleSheet.create({
     paddingVertical: 2,
   },
   brief: { flexShrink: 1 },
+  more: { flexShrink: 0 },
 });
