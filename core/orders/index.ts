@@ -2,8 +2,10 @@ import { emailKey, toE164, toEmail } from '../contact';
 import { dayFrom } from '../days';
 import { isWebLink } from '../links/web';
 import { cleanLine } from '../text';
+import { ORDER_NUMBER_LONGEST, orderKey } from './key';
 import type { OrderSaid } from './words';
 
+export { ORDER_NUMBER_LONGEST, orderKey } from './key';
 export { type OrderSaid, orderInWords } from './words';
 
 /** An order, as the business's own shop has it. */
@@ -15,18 +17,9 @@ export interface Order extends OrderSaid {
 }
 
 export const ORDERS_MOST = 200_000;
-export const ORDER_NUMBER_LONGEST = 40;
 export const ORDER_STATE_LONGEST = 80;
 export const ORDER_LINK_LONGEST = 500;
 export const ORDER_CONTACT_LONGEST = 254;
-
-/** By what an order is found, however its number is written: "#qf 1101" and "QF-1101" → "QF1101"; '' for none. */
-export const orderKey = (number: string): string =>
-  number
-    .normalize('NFKC')
-    .toUpperCase()
-    .replace(/[^\p{L}\p{N}]/gu, '')
-    .slice(0, ORDER_NUMBER_LONGEST);
 
 /** By what may name orders in a text: words with three figures or more, and where they begin with one what stands before them too ("QF 1101"). */
 export const orderKeysIn = (text: string, most = 20): string[] => {

@@ -1,5 +1,5 @@
 import { mailsOf } from '../kit/mail';
-import { expect, ownerPhone, type Porch, test, visitorPhone } from '../kit/porch';
+import { expect, ownerPhone, type Porch, test, unfold, visitorPhone } from '../kit/porch';
 
 const minute = 60_000;
 
@@ -23,7 +23,7 @@ test('mail is set up and tried on a screen; an alert comes by it, and its answer
   // By its address alone, where that can be found out; nobody has mail at this one.
   await phone.getByLabel('Email address').fill('hello@nowhere.invalid');
   await phone.getByRole('button', { name: 'Find my mail servers' }).click();
-  await expect(phone.getByText(/No mail servers were found for this address/)).toBeVisible();
+  await expect(phone.getByText(/We found no mail servers for this address/)).toBeVisible();
   await phone.getByRole('button', { name: 'Enter the servers yourself' }).click();
   const out = phone.getByRole('region', { name: 'Mail that goes out' });
   await out.getByRole('switch', { name: 'Write alerts by email' }).click();
@@ -76,6 +76,7 @@ test('mail is set up and tried on a screen; an alert comes by it, and its answer
   await expect(
     phone.getByText(/An answer by email from stranger@post.example was not passed on/),
   ).toBeVisible();
+  await unfold(phone);
   await expect(phone.getByText(/wrote to Maren Oduya/i)).toBeVisible();
   await expect(panel.getByText('Free ferns!')).toHaveCount(0);
   await expect

@@ -65,17 +65,17 @@ test('an order is added, found, corrected and deleted by hand; deleting is undon
   await screen.getByLabel('Order number').fill('QF/77');
   await screen.getByLabel('Where it is').fill('Packed');
   await screen.getByRole('button', { name: 'Save' }).click();
-  await expect(screen.getByRole('alert')).toContainText('Write an email or a phone number.');
+  await expect(screen.getByRole('alert')).toContainText('Enter an email or a phone number.');
   // What was typed is there after a reload.
   await screen.reload();
   await expect(screen.getByLabel('Order number')).toHaveValue('QF/77');
-  await screen.getByLabel('Email of whoever ordered').fill('wren@post.example');
+  await screen.getByLabel('Customer’s email').fill('wren@post.example');
   await expectClean(screen, 'an order by hand');
   await screen.getByRole('button', { name: 'Save' }).click();
   await expect(screen.getByText('1 order can be looked up.')).toBeVisible();
 
   await screen.getByLabel('Find by number, email or phone').fill('nobody@post.example');
-  await expect(screen.getByText(/No order begins with “nobody@post.example”/)).toBeVisible();
+  await expect(screen.getByText('No order found for “nobody@post.example”.')).toBeVisible();
   await screen.getByLabel('Find by number, email or phone').fill('qf7');
   await screen.getByRole('link', { name: 'Change order QF/77' }).click();
   await screen.getByLabel('Where it is').fill('On the van');

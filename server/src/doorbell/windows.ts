@@ -32,6 +32,17 @@ export const createWindows = (services: {
   const endOf = ({ doorId, heardAt }: ThreadState): number | null =>
     windowEnd(heardAt, windowOf(doorId));
 
+  let isToBeTold = false;
+  /** Once it is written, and once for all that closed in the same turn. */
+  const tellSoon = (): void => {
+    if (isToBeTold) return;
+    isToBeTold = true;
+    setImmediate(() => {
+      isToBeTold = false;
+      tellLine();
+    });
+  };
+
   const kind: JobKind<WindowJob> = {
     name: 'window-closes',
     atOnce: 100,
@@ -45,8 +56,7 @@ export const createWindows = (services: {
       if (isOver) {
         if (conversation && thread && endOf(thread) === end) {
           store.conversations.write(conversation);
-          // Once it is written.
-          queueMicrotask(tellLine);
+          tellSoon();
         }
         return { result: null, news: [] };
       }

@@ -53,7 +53,7 @@ export const createNetworks = (services: {
   const { store, clock, change, registry, persons, failing } = services;
 
   const connectingOf = (kind: string): Connecting => {
-    const connecting = registry.byName(kind)?.connecting;
+    const connecting = registry.opening(kind);
     if (!connecting) throw new Refused('choice-unknown', { field: 'kind' });
     return connecting;
   };
@@ -125,9 +125,6 @@ export const createNetworks = (services: {
     /** Opens a door; gives its id. */
     make: (kind: string, name: string, given: Readonly<Record<string, string>>): string => {
       refuseTooMany(store);
-      if (!registry.networks().some((one) => one.kind === kind)) {
-        throw new Refused('choice-unknown', { field: 'kind' });
-      }
       const { settings, secret } = connectingOf(kind).settle(given, null);
       const door: DoorRecord = {
         id: newId(),

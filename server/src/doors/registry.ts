@@ -215,6 +215,9 @@ export const createRegistry = (services: {
   const byKind = new Map(kinds.map((kind) => [kind.kind, kind]));
   if (byKind.size !== kinds.length) throw new Error('two doors are of the same kind');
 
+  /** A network of the street can be joined only where the street is. */
+  const isToOpen = ({ isOnStreet = false }: DoorKind): boolean => withStreet || !isOnStreet;
+
   const kindOf = (door: DoorRecord): DoorKind | null => byKind.get(door.kind) ?? null;
 
   /** The door by which an answer goes out to somebody who writes at one; null: by none, or nothing has to be carried. */
@@ -262,11 +265,16 @@ export const createRegistry = (services: {
       store.doors.standing().filter((door) => door.closedAt === null && isOffered(door) === true),
     /** Kinds of networks to which a door can be opened, in the order in which they are offered. */
     networks: (): NetworkKind[] =>
-      kinds.flatMap(({ kind, plate = 'window', connecting, isOnStreet = false }) =>
-        connecting && (withStreet || !isOnStreet)
-          ? [{ kind, plate, fields: [...connecting.fields], isOnStreet }]
-          : [],
-      ),
+      kinds
+        .filter(isToOpen)
+        .flatMap(({ kind, plate = 'window', connecting, isOnStreet = false }) =>
+          connecting ? [{ kind, plate, fields: [...connecting.fields], isOnStreet }] : [],
+        ),
+    /** How a new door of a kind is opened; null where none can be. */
+    opening: (kind: string): Connecting | null => {
+      const known = byKind.get(kind);
+      return known && isToOpen(known) ? (known.connecting ?? null) : null;
+    },
     byName: (kind: string): DoorKind | null => byKind.get(kind) ?? null,
     canOf,
     carrierOf,

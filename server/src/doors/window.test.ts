@@ -63,6 +63,20 @@ describe('the window of a network', () => {
     expect(place()).toBeLessThan(afterAll);
   });
 
+  it('stands last among notes too where it closed while the house was off', async () => {
+    const { services, store, clock } = here.house;
+    await here.answer();
+    services.lamp.set({ state: 'dark', until: null });
+    await here.says('b');
+    const place = () => store.conversations.byId(here.talk())?.placed;
+    expect(place()?.group).toBe('note');
+    // Nothing is done meanwhile, as by a house that does not run.
+    clock.advance(24 * hour);
+    expect(place()?.place).toBeLessThan(1e15);
+    await services.dueTimes.run();
+    expect(place()?.place).toBeGreaterThan(1e15);
+  });
+
   it('rings an hour before it closes while an answer is owed, and not otherwise', async () => {
     jest.spyOn(here.house.services.ringing, 'windowCloses').mockImplementation(rings);
     await advance(23 * hour - minute);

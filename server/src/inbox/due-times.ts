@@ -56,7 +56,11 @@ export const createDueTimes = (services: {
     });
 
   const placeAnew = async (): Promise<void> => {
-    let left: readonly string[] = store.conversations.idsIn('waiting');
+    // Among notes too a window may have closed while the house was off.
+    let left: readonly string[] = [
+      ...store.conversations.idsIn('waiting'),
+      ...store.conversations.idsIn('note'),
+    ];
     while (left.length > 0 && !isStopped) {
       left = turn(left);
       await nextTurn();

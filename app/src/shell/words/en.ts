@@ -171,13 +171,13 @@ const refusals: Record<ErrorCode, string | ((refusal: Refusal) => string)> = {
   'leads-back': 'A card leads back to itself. Nothing was saved; let it lead somewhere else.',
   'too-deep': 'Cards lead on too far. Nothing was saved; three steps are the most.',
   'leads-nowhere': 'A card leads on to nothing. Nothing was saved; choose where it leads.',
-  'contact-missing': 'Write an email or a phone number. Without one, nobody can look the order up.',
+  'contact-missing': 'Enter an email or a phone number. Without one, no one can look the order up.',
   'contact-not-understood':
     'This is neither an email address nor a phone number. Nothing was looked up.',
   'order-not-found': 'There is no order with this number and this email or phone.',
   'order-taken': ({ what }) =>
     `There is already an order with the number ${what ?? 'that you wrote'}. Nothing was saved.`,
-  'day-not-understood': 'This is no day. Write it like 2026-12-03.',
+  'day-not-understood': 'This isn’t a date. Write it like 2026-12-03.',
   'order-not-now': 'The shop does not answer. Nothing is lost; try again later.',
   'offer-over': ({ what }) =>
     `${what ? `“${what}”` : 'Something of the shelf'} is over. Nothing was sent; what you wrote is kept.`,

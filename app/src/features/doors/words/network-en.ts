@@ -8,9 +8,9 @@ export const networkEn = {
   well: (line: string) => `All is well, ${line}`,
   connect: 'Connection',
   developer: {
-    bridge: 'How to write a bridge, with a whole one to start from.',
-    phone: 'How a telephone exchange hands over calls.',
-    text: 'How a provider of text messages is connected.',
+    bridge: 'How to write a bridge, with a complete example.',
+    phone: 'How a phone provider is connected.',
+    text: 'How a text message provider is connected.',
   },
   onStreet: 'To try out',
   onStreetMore: 'These networks are made up. They come with the demo.',

@@ -176,7 +176,7 @@ export const en = {
     add: 'Add a question',
     askedOn: (pages: string) => `Asked: ${pages}`,
     askedNowhere:
-      'Not asked anywhere yet. Above, choose when your visitors are asked, and tick it.',
+      'Not asked anywhere yet. Choose above when visitors are asked, and tick this question.',
     label: 'Question',
     kind: 'Answered by',
     kinds: { text: 'A short text', choice: 'A choice', tick: 'A tick' },

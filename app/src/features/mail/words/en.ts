@@ -6,21 +6,20 @@ export const en = {
   placeMore: 'How alerts go out by email, and how they are answered',
   simple: {
     title: 'Set up mail',
-    more: 'With the email address of the business. Alerts and answers go out from it, and answers come back to it.',
+    more: 'Enter the email address of the business. Alerts and answers go out from it, and replies come back to it.',
     address: 'Email address',
     find: 'Find my mail servers',
-    finding: 'Looking for them',
+    finding: 'Looking …',
     found: (out: string | null, incoming: string | null) =>
       [
-        out ? `Mail goes out by ${out}.` : 'No server was found by which mail goes out.',
-        incoming ? `It comes in by ${incoming}.` : 'No server was found where it comes in.',
+        out ? `Mail goes out by ${out}.` : 'We found no server for outgoing mail.',
+        incoming ? `Mail arrives at ${incoming}.` : 'We found no server for incoming mail.',
       ].join(' '),
     foundNone:
-      'No mail servers were found for this address. Ask your provider for their names, and enter them below.',
-    isRight: 'Is this your provider? Then type the password of this address.',
+      'We found no mail servers for this address. Ask your email provider for their names, and enter them below.',
+    isRight: 'Is this your provider? Then enter the password for this address.',
     password: 'Password',
-    passwordMore:
-      'Some providers give a password of its own for programs like this one. It is kept sealed.',
+    passwordMore: 'Some providers have a separate password for apps. We keep it encrypted.',
     setUp: 'Set up mail',
   },
   byHand: 'Enter the servers yourself',

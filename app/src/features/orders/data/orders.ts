@@ -7,6 +7,7 @@ import type {
   OrdersTaken,
   OrderTyped,
 } from '@porch/contract/orders';
+import { orderKey } from '@porch/core/orders/key';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../shell/session/api';
 import { ApiError } from '../../../shell/session/refused';
@@ -37,10 +38,6 @@ export const useOrderPages = (query: string) =>
     placeholderData: (before) => before,
   });
 
-/** "#QF 1101/2" → "QF11012": an order is found by its letters and figures, and these stand in any address. */
-export const orderPlace = (number: string): string =>
-  number.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
-
 /** An order; null where it is not there any more. */
 export const useOrder = (place: string | null) =>
   useQuery({
@@ -68,7 +65,7 @@ export const useDropOrder = () => {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (number: string) =>
-      api.drop(`/api/orders/one/${encodeURIComponent(orderPlace(number))}`),
+      api.drop(`/api/orders/one/${encodeURIComponent(orderKey(number))}`),
     onSuccess: () => queries.invalidateQueries({ queryKey: [...KEY, 'pages'] }),
   });
 };

@@ -1,9 +1,8 @@
 import type { Orders, OrderTyped } from '@porch/contract/orders';
 import { dayInWords } from '@porch/core/days/words';
-import { router } from 'expo-router';
-import Plus from 'lucide-react-native/icons/plus';
+import { orderKey } from '@porch/core/orders/key';
 import { useDeferredValue, useState } from 'react';
-import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet } from 'react-native';
 import { AskFirst } from '../../../kit/fields/ask-first';
 import { Field } from '../../../kit/fields/field';
 import { Copy, Done, Problem, Row, Section } from '../../../kit/fields/form';
@@ -16,7 +15,7 @@ import { useTheme } from '../../../kit/theme/use-theme';
 import { wayTo } from '../../../kit/way';
 import { kitWords } from '../../../kit/words';
 import { ForDeveloper } from '../../../shell/frame/for-developer';
-import { HouseTop } from '../../../shell/frame/house-page';
+import { ListPage } from '../../../shell/frame/list-page';
 import { chooseFiles } from '../../../shell/pictures/file-chooser';
 import { problemElsewhere, problemOf } from '../../../shell/session/problems';
 import { TableReport } from '../../../shell/tables/table-report';
@@ -24,7 +23,6 @@ import { shellWords } from '../../../shell/words';
 import { whyInWords } from '../../../shell/words/why';
 import {
   NEW,
-  orderPlace,
   useDropOrders,
   useOrderPages,
   useOrders,
@@ -164,7 +162,7 @@ const OrderRow = ({ order }: { order: OrderTyped }) => {
   const expected = expectedOn ? words().expected(dayInWords(expectedOn, kitWords().locale)) : '';
   return (
     <Pressable
-      {...wayTo(`/house/order/${encodeURIComponent(orderPlace(number))}`)}
+      {...wayTo(`/house/order/${encodeURIComponent(orderKey(number))}`)}
       aria-label={words().edit(number)}
       style={[styles.order, { borderColor: theme.seam }]}
     >
@@ -179,7 +177,6 @@ const OrderRow = ({ order }: { order: OrderTyped }) => {
 
 /** Orders that visitors and the team can look up: written by hand, from tables, and from the business's shop. */
 export const OrdersScreen = () => {
-  const theme = useTheme();
   const [typed, setTyped] = useState('');
   const sought = useDeferredValue(typed.trim());
   const take = useTakeOrders();
@@ -189,60 +186,47 @@ export const OrdersScreen = () => {
   if (pages.isError && !pages.data) return <Failed retry={() => void pages.refetch()} />;
   if (!orders || !pages.data) return <RowsComing />;
   return (
-    <FlatList
-      data={pages.data.pages.flatMap((page) => page.orders)}
-      keyExtractor={({ number }) => number}
-      contentContainerStyle={styles.page}
-      initialNumToRender={20}
-      keyboardShouldPersistTaps="handled"
-      renderItem={({ item }) => <OrderRow order={item} />}
-      ListHeaderComponent={
-        <View style={styles.head}>
-          <HouseTop title={words().title} isBehind />
-          <Text tone="slate">{words().more}</Text>
-          <Row>
-            <Button
-              look="main"
-              icon={<Plus size={20} color={theme.onInk} aria-hidden />}
-              label={words().add}
-              onPress={() => router.navigate(`/house/order/${NEW}`)}
-            />
-          </Row>
+    <ListPage
+      title={words().title}
+      more={words().more}
+      add={{ label: words().add, to: `/house/order/${NEW}` }}
+      items={pages.data.pages.flatMap((page) => page.orders)}
+      keyOf={({ number }) => number}
+      row={(order) => <OrderRow order={order} />}
+      finding={
+        <>
           <Text role="status">{words().count(orders.count)}</Text>
           {orders.count > 0 ? (
             <SearchField label={words().find} value={typed} change={setTyped} />
           ) : null}
-        </View>
+        </>
       }
-      ListEmptyComponent={
+      none={
         sought ? (
           <Text tone="slate" role="status">
             {words().foundNone(sought)}
           </Text>
         ) : null
       }
-      ListFooterComponent={
-        <View style={styles.foot}>
-          {pages.hasNextPage ? (
-            <Row>
-              <Button
-                label={words().moreOfIt}
-                disabled={pages.isFetchingNextPage}
-                onPress={() => void pages.fetchNextPage()}
-              />
-            </Row>
-          ) : null}
+      next={
+        pages.hasNextPage
+          ? {
+              label: words().moreOfIt,
+              isBusy: pages.isFetchingNextPage,
+              do: () => void pages.fetchNextPage(),
+            }
+          : null
+      }
+      foot={
+        <>
           <Table orders={orders} take={take} />
           <Shop orders={orders} />
-        </View>
+        </>
       }
     />
   );
 };
 
 const styles = StyleSheet.create({
-  page: { padding: 16, maxWidth: 720, width: '100%', alignSelf: 'center' },
-  head: { gap: 16, paddingBottom: 8 },
-  foot: { gap: 20, paddingTop: 20 },
   order: { minHeight: touch, gap: 2, paddingVertical: 10, borderBottomWidth: 1 },
 });

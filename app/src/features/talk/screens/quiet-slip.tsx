@@ -39,9 +39,12 @@ export const QuietSlip = ({ items, facts }: { items: readonly QuietItem[]; facts
         aria-expanded={isOpen}
         aria-label={isOpen ? said.quietLess : [brief, more].filter(Boolean).join(', ')}
         onPress={() => setOpen(!isOpen)}
+        hitSlop={8}
         style={styles.line}
       >
-        <Chevron size={16} color={theme.slate} aria-hidden />
+        <View style={styles.more}>
+          <Chevron size={16} color={theme.slate} aria-hidden />
+        </View>
         <Text kind="small" tone="slate" numberOfLines={1} style={styles.brief}>
           {isOpen ? said.quietLess : brief}
         </Text>
@@ -69,10 +72,11 @@ const styles = StyleSheet.create({
     minHeight: 28,
     flexDirection: 'row',
     alignItems: 'center',
-    gap: 4,
+    gap: 6,
     paddingHorizontal: 20,
     paddingVertical: 2,
   },
   brief: { flexShrink: 1 },
+  /** What is cut to make room is the words between. */
   more: { flexShrink: 0 },
 });

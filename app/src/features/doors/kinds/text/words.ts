@@ -3,7 +3,7 @@ import type { NetworkWords } from '../words';
 
 const en: NetworkWords = {
   name: 'Text messages',
-  more: 'A number of yours that people text, by a text message provider',
+  more: 'People text your number. You need a text message provider',
   find: 'Your provider’s account shows an address, your number, the account’s name, and a key.',
   fields: {
     url: { label: 'Address of the provider', more: 'It begins with https://' },
